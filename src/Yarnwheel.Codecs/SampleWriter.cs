@@ -1,0 +1,23 @@
+using NetVips;
+
+namespace Yarnwheel.Codecs;
+
+/// <summary>Encodes plain pixel arrays that never were a photo: made-up pictures and their masks.</summary>
+public static class SampleWriter
+{
+    /// <summary>A JPEG without chroma subsampling from interleaved 8-bit sRGB.</summary>
+    public static byte[] Jpeg(byte[] rgb, int width, int height, int quality)
+    {
+        using var image = Image.NewFromMemory(rgb, width, height, 3, Enums.BandFormat.Uchar);
+        using var tagged = image.Copy(interpretation: Enums.Interpretation.Srgb);
+        return tagged.JpegsaveBuffer(q: quality, subsampleMode: Enums.ForeignSubsample.Off, optimizeCoding: true, keep: Enums.ForeignKeep.None);
+    }
+
+    /// <summary>A 16-bit grey PNG.</summary>
+    public static byte[] GreyPng(ushort[] grey, int width, int height)
+    {
+        using var image = Image.NewFromMemory(grey, width, height, 1, Enums.BandFormat.Ushort);
+        using var tagged = image.Copy(interpretation: Enums.Interpretation.Grey16);
+        return tagged.PngsaveBuffer(compression: 9, keep: Enums.ForeignKeep.None);
+    }
+}

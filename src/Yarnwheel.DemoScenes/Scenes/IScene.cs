@@ -1,0 +1,10 @@
+namespace Yarnwheel.DemoScenes.Scenes;
+
+/// <summary>One made-up photograph of the dye-house.</summary>
+internal interface IScene
+{
+    /// <summary>Its name in file names.</summary>
+    string Name { get; }
+
+    SceneModel Build();
+}
