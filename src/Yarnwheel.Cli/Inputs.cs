@@ -1,0 +1,31 @@
+using Yarnwheel.Codecs;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering;
+
+namespace Yarnwheel.Cli;
+
+/// <summary>Opens what the commands work on.</summary>
+internal static class Inputs
+{
+    public static Recipe Recipe(FileInfo file)
+    {
+        if (!file.Exists) throw new CallException($"There is no recipe {file.FullName}.");
+        if (file.Length > RecipeJson.LargestDocument) throw new CallException($"{file.Name} is too large for a recipe.");
+        return RecipeJson.Parse(File.ReadAllBytes(file.FullName));
+    }
+
+    public static (DecodedPhoto Photo, PhotoRenderer Renderer) Photo(FileInfo file, CancellationToken cancel)
+    {
+        if (!file.Exists) throw new CallException($"There is no photo {file.FullName}.");
+        var photo = new PhotoReader(new PhotoLimits()).Read(file.FullName, cancel);
+        return (photo, new PhotoRenderer(Pyramid.Build(photo.Pixels, cancel)));
+    }
+
+    /// <summary>Refuses an output that is there already, or has no folder.</summary>
+    public static void CheckOutput(FileInfo output, bool force)
+    {
+        if (output.Exists && !force) throw new CallException($"{output.FullName} is there already; --force replaces it.");
+        if (output.Directory is { Exists: false }) throw new CallException($"There is no folder {output.Directory.FullName}.");
+    }
+}

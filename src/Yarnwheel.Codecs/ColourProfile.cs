@@ -1,0 +1,81 @@
+using NetVips;
+using Yarnwheel.Core.Colour;
+
+namespace Yarnwheel.Codecs;
+
+/// <summary>An embedded colour profile (ICC.1), and the way from it into linear light with sRGB primaries and back.</summary>
+internal sealed class ColourProfile
+{
+    private const string Field = "icc-profile-data";
+
+    private ColourProfile(byte[] data, bool isRgb, bool isSrgb)
+    {
+        Data = data;
+        IsRgb = isRgb;
+        IsSrgb = isSrgb;
+    }
+
+    public byte[] Data { get; }
+
+    /// <summary>Whether its device colours are RGB, so that copies can be written in it.</summary>
+    public bool IsRgb { get; }
+
+    /// <summary>Whether it describes sRGB to within an 8-bit step.</summary>
+    public bool IsSrgb { get; }
+
+    /// <summary>The picture's embedded profile; null for none, or one that can't be used.</summary>
+    public static ColourProfile? Of(Image image)
+    {
+        if (!image.Contains(Field)) return null;
+        var data = (byte[])image.Get(Field);
+        // ICC.1:2022, 7.2.6: the data colour space is at bytes 16 to 19 of the header.
+        if (data.Length < 128) return null;
+        var space = System.Text.Encoding.ASCII.GetString(data, 16, 4);
+        var bands = space switch { "RGB " => 3, "GRAY" => 1, "CMYK" => 4, _ => 0 };
+        if (bands == 0 || bands != image.Bands) return null;
+        if (bands != 3) return new ColourProfile(data, false, false);
+        var distance = DistanceFromSrgb(data);
+        return distance is null ? null : new ColourProfile(data, true, distance < 0.6 / 255);
+    }
+
+    /// <summary>The picture as linear light, 3 floats a pixel, 1 = white.</summary>
+    public static Image ToLinear(Image image) =>
+        image.IccImport(pcs: Enums.PCS.Xyz, intent: Enums.Intent.Relative, embedded: true, blackPointCompensation: false)
+            .Colourspace(Enums.Interpretation.Scrgb)
+            .Cast(Enums.BandFormat.Float);
+
+    /// <summary>Linear light as a profile's device values.</summary>
+    /// <param name="linear">3 floats a pixel.</param>
+    /// <param name="profile">Of RGB.</param>
+    /// <param name="bits">8 or 16.</param>
+    public static Image FromLinear(Image linear, byte[] profile, int bits)
+    {
+        using var xyz = linear.Copy(interpretation: Enums.Interpretation.Scrgb).Colourspace(Enums.Interpretation.Xyz);
+        using var tagged = xyz.Mutate(m => m.Set(GValue.BlobType, Field, profile));
+        return tagged.IccExport(pcs: Enums.PCS.Xyz, intent: Enums.Intent.Relative, depth: bits);
+    }
+
+    /// <summary>The largest difference, in encoded values, that a grid of colours has from sRGB; null where the profile can't be used.</summary>
+    private static double? DistanceFromSrgb(byte[] profile)
+    {
+        var grid = new byte[6 * 6 * 6 * 3];
+        for (var i = 0; i < 216; i++)
+        {
+            grid[3 * i] = (byte)(i / 36 * 51);
+            grid[3 * i + 1] = (byte)(i / 6 % 6 * 51);
+            grid[3 * i + 2] = (byte)(i % 6 * 51);
+        }
+        try
+        {
+            using var image = Image.NewFromMemory(grid, 216, 1, 3, Enums.BandFormat.Uchar);
+            using var tagged = image.Copy(interpretation: Enums.Interpretation.Srgb).Mutate(m => m.Set(GValue.BlobType, Field, profile));
+            using var linear = ToLinear(tagged);
+            var values = linear.WriteToMemory<float>();
+            return values.Select((v, i) => Math.Abs(Srgb.Encode((double)v) - grid[i] / 255.0)).Max();
+        }
+        catch (VipsException)
+        {
+            return null;
+        }
+    }
+}

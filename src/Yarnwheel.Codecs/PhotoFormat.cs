@@ -1,0 +1,11 @@
+namespace Yarnwheel.Codecs;
+
+/// <summary>The picture formats that can be read.</summary>
+public enum PhotoFormat
+{
+    Jpeg,
+    Png,
+    Tiff,
+    Webp,
+    Avif,
+}

@@ -1,0 +1,100 @@
+using NetVips;
+using Yarnwheel.Core.Imaging;
+
+namespace Yarnwheel.Codecs;
+
+/// <summary>Reads photos: JPEG, PNG, TIFF, WebP and AVIF, their profiles and orientation honoured.</summary>
+public sealed class PhotoReader(PhotoLimits limits)
+{
+    static PhotoReader() => CodecLibrary.Prepare();
+
+    /// <summary>Reads the whole photo.</summary>
+    /// <param name="path">The file.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    /// <exception cref="UnreadablePhotoException">It is no photo, damaged, or above the limits.</exception>
+    /// <exception cref="OperationCanceledException">Cancelled.</exception>
+    public DecodedPhoto Read(string path, CancellationToken cancel = default)
+    {
+        try
+        {
+            using var file = Open(path);
+            var format = Format(file);
+            cancel.ThrowIfCancellationRequested();
+            using var upright = file.Autorot();
+            return Decode(upright, format, cancel);
+        }
+        catch (VipsException exception)
+        {
+            cancel.ThrowIfCancellationRequested();
+            throw new UnreadablePhotoException("The file is damaged or ends too early. Nothing was added; try the file from the camera again.", exception);
+        }
+    }
+
+    /// <summary>Opens a photo without reading its pixels.</summary>
+    internal Image Open(string path)
+    {
+        var length = new FileInfo(path).Length;
+        if (length == 0) throw new UnreadablePhotoException("The file is empty.");
+        if (length > limits.Megabytes * 1e6)
+            throw new UnreadablePhotoException($"The file has {length / 1e6:F0} MB; the limit is {limits.Megabytes:F0} MB.");
+        Image image;
+        try
+        {
+            image = Image.NewFromFile(path, access: Enums.Access.Sequential, failOn: Enums.FailOn.Error);
+        }
+        catch (VipsException exception)
+        {
+            throw new UnreadablePhotoException("This is not a picture that can be read. JPEG, PNG, TIFF, WebP and AVIF can.", exception);
+        }
+        if ((double)image.Width * image.Height <= limits.Megapixels * 1e6) return image;
+        var message = $"The picture has {image.Width} × {image.Height} pixels; the limit is {limits.Megapixels:F0} megapixels.";
+        image.Dispose();
+        throw new UnreadablePhotoException(message);
+    }
+
+    internal static PhotoFormat Format(Image image)
+    {
+        var loader = image.Contains("vips-loader") ? (string)image.Get("vips-loader") : "";
+        return loader switch
+        {
+            _ when loader.StartsWith("jpeg", StringComparison.Ordinal) => PhotoFormat.Jpeg,
+            _ when loader.StartsWith("png", StringComparison.Ordinal) => PhotoFormat.Png,
+            _ when loader.StartsWith("tiff", StringComparison.Ordinal) => PhotoFormat.Tiff,
+            _ when loader.StartsWith("webp", StringComparison.Ordinal) => PhotoFormat.Webp,
+            _ when loader.StartsWith("heif", StringComparison.Ordinal) && Compression(image) == "av1" => PhotoFormat.Avif,
+            _ => throw new UnreadablePhotoException("This is not a picture that can be read. JPEG, PNG, TIFF, WebP and AVIF can."),
+        };
+    }
+
+    private static string Compression(Image image) => image.Contains("heif-compression") ? (string)image.Get("heif-compression") : "";
+
+    private static DecodedPhoto Decode(Image upright, PhotoFormat format, CancellationToken cancel)
+    {
+        var opaque = upright.HasAlpha() ? upright.Flatten(background: [White(upright)]) : upright;
+        var bits = opaque.Format is Enums.BandFormat.Uchar or Enums.BandFormat.Char ? 8 : 16;
+        var profile = ColourProfile.Of(opaque);
+        if (opaque.Format is Enums.BandFormat.Float or Enums.BandFormat.Double && profile is null)
+            throw new UnreadablePhotoException("Pictures of floating-point values can't be read; save it as 16-bit TIFF.");
+        if (profile is null || profile.IsSrgb)
+        {
+            // Grey and CMYK without a profile of their own go through the library's built-in ones.
+            var rgb = opaque.Colourspace(bits == 8 ? Enums.Interpretation.Srgb : Enums.Interpretation.Rgb16);
+            return new DecodedPhoto(ReadPixels(rgb, bits, cancel), format, bits, profile?.Data, true);
+        }
+        var linear = ColourProfile.ToLinear(opaque);
+        var pixels = new FloatPixels(Memory<float>(linear, cancel), linear.Width, linear.Height);
+        return new DecodedPhoto(pixels, format, bits, profile.IsRgb ? profile.Data : null, !profile.IsRgb);
+    }
+
+    private static PhotoPixels ReadPixels(Image rgb, int bits, CancellationToken cancel) => bits == 8
+        ? new BytePixels(Memory<byte>(rgb.Cast(Enums.BandFormat.Uchar), cancel), rgb.Width, rgb.Height)
+        : new WordPixels(Memory<ushort>(rgb.Cast(Enums.BandFormat.Ushort), cancel), rgb.Width, rgb.Height);
+
+    private static double White(Image image) => image.Format is Enums.BandFormat.Uchar ? 255 : image.Format is Enums.BandFormat.Ushort ? 65535 : 1;
+
+    private static T[] Memory<T>(Image image, CancellationToken cancel) where T : unmanaged
+    {
+        using var registration = cancel.Register(() => image.SetKill(true));
+        return image.WriteToMemory<T>();
+    }
+}

@@ -1,0 +1,18 @@
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering;
+
+namespace Yarnwheel.Codecs;
+
+/// <summary>Small pictures for the Shelf.</summary>
+public static class Thumbnail
+{
+    /// <summary>A JPEG of the recipe's picture that fits the size.</summary>
+    public static byte[] Draw(PhotoRenderer renderer, Recipe recipe, int size, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(renderer);
+        var scale = Math.Min(1, size / (double)Math.Max(renderer.Photo.Width, renderer.Photo.Height));
+        var region = new Region(0, 0, AreaSampler.Extent(renderer.Photo.Width, scale), AreaSampler.Extent(renderer.Photo.Height, scale));
+        return FrameEncoder.Jpeg(renderer.Frame(recipe, new View(region, scale), Show.Result, null, cancel), region.Width, region.Height, 88, true);
+    }
+}

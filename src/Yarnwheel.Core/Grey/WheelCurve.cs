@@ -1,0 +1,88 @@
+using Yarnwheel.Core.Recipes;
+
+namespace Yarnwheel.Core.Grey;
+
+/// <summary>The smooth closed curve through the spokes: lift over hue, period 360°.</summary>
+/// <remarks>Piecewise cubic Hermite, slopes by the weighted harmonic mean of Fritsch and Butland (1984): it keeps the shape of the
+/// spokes and never overshoots them. No spokes give 0; one gives its lift all round.</remarks>
+public sealed class WheelCurve
+{
+    private const int Steps = 2048;
+
+    private readonly double[] hues;
+    private readonly double[] lifts;
+    private readonly double[] slopes;
+    private readonly float[] table;
+
+    public WheelCurve(IEnumerable<Spoke> spokes)
+    {
+        ArgumentNullException.ThrowIfNull(spokes);
+        // Spokes of one hue act as their mean.
+        var sorted = spokes.GroupBy(s => s.Hue % 360).OrderBy(g => g.Key).Select(g => (Hue: g.Key, Lift: g.Average(s => s.Lift))).ToArray();
+        hues = sorted.Select(s => s.Hue).ToArray();
+        lifts = sorted.Select(s => s.Lift).ToArray();
+        slopes = Slopes();
+        table = new float[Steps + 1];
+        for (var i = 0; i <= Steps; i++) table[i] = (float)(At(360.0 * (i % Steps) / Steps) / 100);
+        IsFlat = lifts.All(l => l == 0);
+    }
+
+    /// <summary>Whether it lifts no hue.</summary>
+    public bool IsFlat { get; }
+
+    /// <summary>Lift at a hue, −100 … 100.</summary>
+    /// <param name="hue">Degrees, any.</param>
+    public double At(double hue)
+    {
+        var n = hues.Length;
+        if (n == 0) return 0;
+        if (n == 1) return lifts[0];
+        hue -= 360 * Math.Floor(hue / 360);
+        var left = Array.FindLastIndex(hues, h => h <= hue);
+        if (left < 0)
+        {
+            left = n - 1;
+            hue += 360;
+        }
+        var right = (left + 1) % n;
+        var width = Gap(left);
+        var t = (hue - hues[left]) / width;
+        var u = 1 - t;
+        return u * u * (1 + 2 * t) * lifts[left] + t * t * (3 - 2 * t) * lifts[right]
+            + width * (t * u * u * slopes[left] - t * t * u * slopes[right]);
+    }
+
+    /// <summary>Lift as a share, −1 … 1, at a hue in turns.</summary>
+    /// <param name="turn">0 … 1.</param>
+    public float AtTurn(float turn)
+    {
+        var position = turn * Steps;
+        var index = Math.Min((int)position, Steps - 1);
+        return table[index] + (table[index + 1] - table[index]) * (position - index);
+    }
+
+    private double Gap(int left)
+    {
+        var gap = hues[(left + 1) % hues.Length] - hues[left];
+        return gap <= 0 ? gap + 360 : gap;
+    }
+
+    private double[] Slopes()
+    {
+        var n = hues.Length;
+        var result = new double[n];
+        if (n < 2) return result;
+        for (var i = 0; i < n; i++)
+        {
+            var before = (i + n - 1) % n;
+            double gapBefore = Gap(before), gapAfter = Gap(i);
+            var riseBefore = (lifts[i] - lifts[before]) / gapBefore;
+            var riseAfter = (lifts[(i + 1) % n] - lifts[i]) / gapAfter;
+            if (riseBefore * riseAfter <= 0) continue;
+            var weightBefore = 2 * gapAfter + gapBefore;
+            var weightAfter = gapAfter + 2 * gapBefore;
+            result[i] = (weightBefore + weightAfter) / (weightBefore / riseBefore + weightAfter / riseAfter);
+        }
+        return result;
+    }
+}

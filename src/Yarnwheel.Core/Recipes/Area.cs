@@ -1,0 +1,68 @@
+using System.Collections.Immutable;
+using System.ComponentModel.DataAnnotations;
+
+namespace Yarnwheel.Core.Recipes;
+
+/// <summary>A named part of the picture: a mask, how much colour it keeps, its treatment.</summary>
+public sealed record Area
+{
+    [StringLength(80)]
+    public string Name { get; init; } = "Area";
+
+    public bool On { get; init; } = true;
+
+    /// <summary>What it keeps: 0 grey … 100 full.</summary>
+    [Range(0.0, 100.0)]
+    public double Colour { get; init; } = 100;
+
+    /// <summary>Fades the whole area's effect.</summary>
+    [Range(0.0, 100.0)]
+    public double Strength { get; init; } = 100;
+
+    public Mask Mask { get; init; } = new();
+
+    public EdgeRefinement Edge { get; init; } = new();
+
+    public Treatment Treat { get; init; } = new();
+}
+
+/// <summary>The parts of an area's mask, folded left to right, and whether the outcome is turned inside out.</summary>
+public sealed record Mask
+{
+    public bool Invert { get; init; }
+
+    [MaxLength(500)]
+    public ImmutableArray<MaskPart> Parts { get; init; } = [];
+}
+
+/// <summary>The settings that end an area's string.</summary>
+public sealed record EdgeRefinement
+{
+    /// <summary>Pixels of the full-size photo.</summary>
+    [Range(0.0, 1000.0)]
+    public double Feather { get; init; }
+
+    /// <summary>Pixels of the full-size photo; − shrinks.</summary>
+    [Range(-1000.0, 1000.0)]
+    public double Grow { get; init; }
+
+    [Range(0.0, 100.0)]
+    public double Smooth { get; init; }
+
+    [Range(-100.0, 100.0)]
+    public double Contrast { get; init; }
+
+    [Range(0.0, 100.0)]
+    public double Follow { get; init; }
+
+    [Range(0.0, 100.0)]
+    public double Fringe { get; init; }
+
+    /// <summary>Islands up to this many full-size pixels are removed.</summary>
+    [Range(0.0, 1e9)]
+    public double Islands { get; init; }
+
+    /// <summary>Pinholes up to this many full-size pixels are filled.</summary>
+    [Range(0.0, 1e9)]
+    public double Pinholes { get; init; }
+}

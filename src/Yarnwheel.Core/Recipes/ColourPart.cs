@@ -1,0 +1,66 @@
+using System.Collections.Immutable;
+using System.ComponentModel.DataAnnotations;
+
+namespace Yarnwheel.Core.Recipes;
+
+/// <summary>Weights each pixel by how alike its colour is to the picked shades.</summary>
+/// <remarks>OKLab distance to the nearest pick, lightness scaled by <see cref="Lightness"/>;
+/// 1 up to <see cref="Reach"/>, easing to 0 over <see cref="Fade"/> (Hermite).</remarks>
+public sealed record ColourPart : MaskPart
+{
+    /// <summary>Shades to be kept.</summary>
+    [MaxLength(2000)]
+    public ImmutableArray<ShadePick> Picks { get; init; } = [];
+
+    /// <summary>Shades to be left out; the nearer side wins.</summary>
+    [MaxLength(2000)]
+    public ImmutableArray<ShadePick> LeaveOut { get; init; } = [];
+
+    /// <summary>Where likeness ends, in OKLab distance × 100.</summary>
+    [Range(0.0, 100.0)]
+    public double Reach { get; init; } = 12;
+
+    /// <summary>Over which further distance it eases to nothing, in OKLab distance × 100.</summary>
+    [Range(0.0, 100.0)]
+    public double Fade { get; init; } = 8;
+
+    /// <summary>How much a lightness difference counts, percent of a colour difference.</summary>
+    [Range(0.0, 100.0)]
+    public double Lightness { get; init; } = 35;
+
+    /// <summary>How far noise is smoothed before colours are judged.</summary>
+    [Range(0.0, 100.0)]
+    public double Calm { get; init; }
+}
+
+/// <summary>A place on the photo whose shade counts: a point (its small neighbourhood) or a box (all its pixels).</summary>
+public sealed record ShadePick : ISelfChecking
+{
+    [Range(0.0, 1.0)]
+    public double? X { get; init; }
+
+    [Range(0.0, 1.0)]
+    public double? Y { get; init; }
+
+    [Range(0.0, 1.0)]
+    public double? X0 { get; init; }
+
+    [Range(0.0, 1.0)]
+    public double? Y0 { get; init; }
+
+    [Range(0.0, 1.0)]
+    public double? X1 { get; init; }
+
+    [Range(0.0, 1.0)]
+    public double? Y1 { get; init; }
+
+    public bool IsPoint => X is not null && Y is not null;
+
+    public string? Fault()
+    {
+        var anyPoint = X is not null || Y is not null;
+        var anyBox = X0 is not null || Y0 is not null || X1 is not null || Y1 is not null;
+        var wholeBox = X0 is not null && Y0 is not null && X1 is not null && Y1 is not null;
+        return anyPoint ? (IsPoint && !anyBox ? null : "needs x and y, or x0, y0, x1 and y1") : wholeBox ? null : "needs x and y, or x0, y0, x1 and y1";
+    }
+}

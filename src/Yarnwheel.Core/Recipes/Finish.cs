@@ -1,0 +1,46 @@
+using System.ComponentModel.DataAnnotations;
+
+namespace Yarnwheel.Core.Recipes;
+
+/// <summary>What is done to the whole picture at the end.</summary>
+public sealed record Finish
+{
+    public Vignette Vignette { get; init; } = new();
+
+    public Sharpening Sharpen { get; init; } = new();
+}
+
+/// <summary>Darker or lighter corners.</summary>
+public sealed record Vignette
+{
+    [Range(-100.0, 100.0)]
+    public double Amount { get; init; }
+
+    [Range(0.0, 100.0)]
+    public double Extent { get; init; } = 50;
+
+    [Range(0.0, 100.0)]
+    public double Softness { get; init; } = 50;
+
+    /// <summary>0 follows the frame … 100 a circle.</summary>
+    [Range(0.0, 100.0)]
+    public double Shape { get; init; } = 50;
+}
+
+/// <summary>Sharpening of the finished picture.</summary>
+public sealed record Sharpening
+{
+    [Range(0.0, 100.0)]
+    public double Amount { get; init; }
+
+    /// <summary>Full-size pixels.</summary>
+    [Range(0.1, 20.0)]
+    public double Radius { get; init; } = 1;
+
+    [Range(0.0, 100.0)]
+    public double EdgesOnly { get; init; }
+
+    /// <summary>How far grain is spared.</summary>
+    [Range(0.0, 100.0)]
+    public double Calm { get; init; } = 20;
+}

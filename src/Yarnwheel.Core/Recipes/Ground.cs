@@ -1,0 +1,13 @@
+using System.ComponentModel.DataAnnotations;
+
+namespace Yarnwheel.Core.Recipes;
+
+/// <summary>Everything that no area claims.</summary>
+public sealed record Ground
+{
+    /// <summary>0 monochrome … 100 untouched.</summary>
+    [Range(0.0, 100.0)]
+    public double Colour { get; init; }
+
+    public HueAmount? Tint { get; init; }
+}

@@ -1,0 +1,37 @@
+using System.Text.Json.Serialization;
+
+namespace Yarnwheel.Core.Recipes;
+
+/// <summary>One building stone of an area's mask.</summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
+[JsonDerivedType(typeof(HuePart), "hue")]
+[JsonDerivedType(typeof(ColourPart), "colour")]
+[JsonDerivedType(typeof(PatchPart), "patch")]
+[JsonDerivedType(typeof(SubjectPart), "subject")]
+[JsonDerivedType(typeof(BrushPart), "brush")]
+[JsonDerivedType(typeof(OutlinePart), "outline")]
+[JsonDerivedType(typeof(LightPart), "light")]
+[JsonDerivedType(typeof(RampPart), "ramp")]
+[JsonDerivedType(typeof(PicturePart), "picture")]
+public abstract record MaskPart
+{
+    /// <summary>How it joins the parts before it.</summary>
+    public MaskOp Op { get; init; } = MaskOp.Add;
+
+    public bool On { get; init; } = true;
+
+    public bool Invert { get; init; }
+}
+
+/// <summary>How a part joins those before it.</summary>
+public enum MaskOp
+{
+    /// <summary>Union: the larger of both.</summary>
+    Add,
+
+    /// <summary>Difference: what is before, where the part is not.</summary>
+    Subtract,
+
+    /// <summary>Intersection: the product.</summary>
+    Intersect,
+}

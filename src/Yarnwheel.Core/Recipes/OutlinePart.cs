@@ -1,0 +1,34 @@
+using System.Collections.Immutable;
+using System.ComponentModel.DataAnnotations;
+
+namespace Yarnwheel.Core.Recipes;
+
+/// <summary>What lies inside a closed outline of straight and curved (cubic Bézier) pieces.</summary>
+public sealed record OutlinePart : MaskPart
+{
+    [MaxLength(20000)]
+    public ImmutableArray<OutlineNode> Nodes { get; init; } = [];
+
+    /// <summary>Width of the soft edge, fraction of the longer side.</summary>
+    [Range(0.0, 1.0)]
+    public double Softness { get; init; }
+
+    [Range(0.0, 100.0)]
+    public double Opacity { get; init; } = 100;
+}
+
+/// <summary>A node and its two handles, as offsets.</summary>
+public sealed record OutlineNode
+{
+    [Range(-1.0, 2.0)]
+    public double X { get; init; }
+
+    [Range(-1.0, 2.0)]
+    public double Y { get; init; }
+
+    [Length(2, 2)]
+    public ImmutableArray<double> In { get; init; } = [0.0, 0.0];
+
+    [Length(2, 2)]
+    public ImmutableArray<double> Out { get; init; } = [0.0, 0.0];
+}

@@ -1,0 +1,32 @@
+using System.Collections.Immutable;
+using System.ComponentModel.DataAnnotations;
+
+namespace Yarnwheel.Core.Recipes;
+
+/// <summary>The patch of like colour round a seed.</summary>
+public sealed record PatchPart : MaskPart
+{
+    [MaxLength(500)]
+    public ImmutableArray<PatchSeed> Seeds { get; init; } = [];
+
+    /// <summary>Further channel steps over which it eases to nothing.</summary>
+    [Range(0.0, 255.0)]
+    public double Fade { get; init; } = 3;
+
+    /// <summary>Whether only what hangs together with the seed counts.</summary>
+    public bool Connected { get; init; } = true;
+}
+
+/// <summary>Where a patch was pressed, and how wide it reaches.</summary>
+public sealed record PatchSeed
+{
+    [Range(0.0, 1.0)]
+    public double X { get; init; }
+
+    [Range(0.0, 1.0)]
+    public double Y { get; init; }
+
+    /// <summary>Largest channel difference, 8-bit steps.</summary>
+    [Range(0.0, 255.0)]
+    public double Reach { get; init; } = 15;
+}

@@ -1,0 +1,67 @@
+using System.Collections;
+using System.ComponentModel.DataAnnotations;
+using System.Globalization;
+using System.Reflection;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+
+namespace Yarnwheel.Core.Recipes;
+
+/// <summary>Holds every field of a recipe to the range its record states.</summary>
+public static class RecipeValidator
+{
+    /// <summary>All faults, with their paths; empty for a good recipe.</summary>
+    public static IReadOnlyList<RecipeFault> Check(Recipe recipe)
+    {
+        var faults = new List<RecipeFault>();
+        Walk(recipe, "", faults);
+        return faults;
+    }
+
+    private static void Walk(object piece, string path, List<RecipeFault> faults)
+    {
+        if (piece is ISelfChecking own && own.Fault() is { } fault) faults.Add(new RecipeFault(path, fault));
+        foreach (var property in piece.GetType().GetProperties(BindingFlags.Public | BindingFlags.Instance))
+        {
+            if (property.SetMethod is null || property.GetValue(piece) is not { } value) continue;
+            var name = property.GetCustomAttribute<JsonPropertyNameAttribute>()?.Name ?? JsonNamingPolicy.CamelCase.ConvertName(property.Name);
+            var at = path.Length == 0 ? name : $"{path}.{name}";
+            foreach (var rule in property.GetCustomAttributes<ValidationAttribute>())
+                if (!Holds(rule, value)) faults.Add(new RecipeFault(at, Explain(rule, value)));
+            Descend(value, at, faults);
+        }
+    }
+
+    private static void Descend(object value, string at, List<RecipeFault> faults)
+    {
+        if (value is string || value.GetType().IsPrimitive || value.GetType().IsEnum) return;
+        if (value is IEnumerable items)
+        {
+            var index = 0;
+            foreach (var item in items)
+            {
+                var inside = string.Create(CultureInfo.InvariantCulture, $"{at}[{index++}]");
+                if (item is null) faults.Add(new RecipeFault(inside, "must not be null"));
+                else if (item is double number && !double.IsFinite(number)) faults.Add(new RecipeFault(inside, "is not a number"));
+                else Descend(item, inside, faults);
+            }
+        }
+        else
+        {
+            Walk(value, at, faults);
+        }
+    }
+
+    private static bool Holds(ValidationAttribute rule, object value) =>
+        value is double number && double.IsNaN(number) ? false : rule.IsValid(value);
+
+    private static string Explain(ValidationAttribute rule, object value) => rule switch
+    {
+        RangeAttribute range => string.Create(CultureInfo.InvariantCulture, $"{value} is outside {range.Minimum} … {range.Maximum}"),
+        MaxLengthAttribute length => string.Create(CultureInfo.InvariantCulture, $"has more than {length.Length} entries"),
+        StringLengthAttribute length => string.Create(CultureInfo.InvariantCulture, $"is longer than {length.MaximumLength} characters"),
+        LengthAttribute length => string.Create(CultureInfo.InvariantCulture, $"needs {length.MinimumLength} numbers"),
+        RegularExpressionAttribute => "is not \"sha256:\" followed by 64 hexadecimal digits",
+        _ => rule.FormatErrorMessage("the value"),
+    };
+}

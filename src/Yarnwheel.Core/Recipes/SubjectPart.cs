@@ -1,0 +1,46 @@
+using System.Collections.Immutable;
+using System.ComponentModel.DataAnnotations;
+
+namespace Yarnwheel.Core.Recipes;
+
+/// <summary>A thing cut out from a rough box and rough strokes.</summary>
+public sealed record SubjectPart : MaskPart
+{
+    public Box? Box { get; init; }
+
+    [MaxLength(500)]
+    public ImmutableArray<ImmutableArray<PhotoPoint>> Inside { get; init; } = [];
+
+    [MaxLength(500)]
+    public ImmutableArray<ImmutableArray<PhotoPoint>> Outside { get; init; } = [];
+
+    /// <summary>Of the strokes, as a fraction of the longer side.</summary>
+    [Range(0.0, 1.0)]
+    public double Width { get; init; } = 0.01;
+}
+
+/// <summary>A rectangle on the photo.</summary>
+public sealed record Box
+{
+    [Range(0.0, 1.0)]
+    public double X0 { get; init; }
+
+    [Range(0.0, 1.0)]
+    public double Y0 { get; init; }
+
+    [Range(0.0, 1.0)]
+    public double X1 { get; init; }
+
+    [Range(0.0, 1.0)]
+    public double Y1 { get; init; }
+}
+
+/// <summary>A place on the photo, 0 … 1 over its upright width and height.</summary>
+public sealed record PhotoPoint
+{
+    [Range(0.0, 1.0)]
+    public double X { get; init; }
+
+    [Range(0.0, 1.0)]
+    public double Y { get; init; }
+}

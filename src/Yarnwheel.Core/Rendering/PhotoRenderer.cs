@@ -1,0 +1,174 @@
+using System.Globalization;
+using Yarnwheel.Core.Colour;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Recipes;
+
+namespace Yarnwheel.Core.Rendering;
+
+/// <summary>Draws one photo by any recipe: frames for the screen and strips of the full-size picture.</summary>
+/// <param name="photo">Its pyramid.</param>
+/// <param name="cacheBudget">Memory for pieces kept between frames, bytes.</param>
+public sealed class PhotoRenderer(Pyramid photo, long cacheBudget = 192L << 20)
+{
+    private readonly PieceCache cache = new(cacheBudget);
+
+    public Pyramid Photo { get; } = photo;
+
+    /// <summary>Draws a frame as interleaved 8-bit sRGB.</summary>
+    /// <param name="recipe">Valid.</param>
+    /// <param name="view">Within the photo.</param>
+    /// <param name="show">What to show.</param>
+    /// <param name="area">Index of the area whose mask is shown by <see cref="Show.Mask"/>, <see cref="Show.Kept"/> and <see cref="Show.Veil"/>; null for all together.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    /// <exception cref="RecipeException">The recipe asks for something that can't be computed yet.</exception>
+    /// <exception cref="OperationCanceledException">Cancelled.</exception>
+    public byte[] Frame(Recipe recipe, View view, Show show, int? area = null, CancellationToken cancel = default)
+    {
+        var plan = RenderPlan.Compile(recipe, Photo, cache);
+        var planes = Planes(view, cache, cancel);
+        if (area is { } chosen && (chosen < 0 || chosen >= plan.Areas.Count)) area = null;
+        var masks = show is Show.Original or Show.Grey ? [] : Masks(plan, planes, cache, cancel);
+        var composition = new Composition(plan, planes, masks);
+        var width = planes.Width;
+        var result = new byte[3 * width * planes.Height];
+        Rows.Each(planes.Height, y =>
+        {
+            Span<float> row = new float[4 * width];
+            var light = new LightRow(row, width);
+            var into = result.AsSpan(3 * y * width, 3 * width);
+            FrameRow(composition, planes, show, area is { } index ? masks[index] ?? new float[width * planes.Height] : null, y, light, row.Slice(3 * width, width), into);
+        }, cancel);
+        return result;
+    }
+
+    /// <summary>Draws the full-size picture strip by strip, top to bottom, as linear light.</summary>
+    /// <param name="recipe">Valid.</param>
+    /// <param name="rows">Receives the first row's number, the strip's height, and its interleaved linear light.</param>
+    /// <param name="progress">Receives the share done, 0 … 1.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public void Full(Recipe recipe, Action<int, int, float[]> rows, IProgress<double>? progress = null, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(rows);
+        var plan = RenderPlan.Compile(recipe, Photo, cache);
+        EachStrip(plan, (y0, planes, masks) =>
+        {
+            var composition = new Composition(plan, planes, masks);
+            var width = planes.Width;
+            var strip = new float[3 * width * planes.Height];
+            Rows.Each(planes.Height, y =>
+            {
+                Span<float> row = new float[3 * width];
+                var light = new LightRow(row, width);
+                composition.Result(y, light.Red, light.Green, light.Blue);
+                var into = strip.AsSpan(3 * y * width, 3 * width);
+                for (var x = 0; x < width; x++)
+                {
+                    into[3 * x] = light.Red[x];
+                    into[3 * x + 1] = light.Green[x];
+                    into[3 * x + 2] = light.Blue[x];
+                }
+            }, cancel);
+            rows(y0, planes.Height, strip);
+        }, masksWanted: true, progress, cancel);
+    }
+
+    /// <summary>Draws the full-size mask of an area, 0 … 65535, row by row.</summary>
+    /// <param name="recipe">Valid.</param>
+    /// <param name="area">Index of the area.</param>
+    /// <param name="progress">Receives the share done, 0 … 1.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public ushort[] FullMask(Recipe recipe, int area, IProgress<double>? progress = null, CancellationToken cancel = default)
+    {
+        var plan = RenderPlan.Compile(recipe, Photo, cache);
+        ArgumentOutOfRangeException.ThrowIfNegative(area);
+        ArgumentOutOfRangeException.ThrowIfGreaterThanOrEqual(area, plan.Areas.Count);
+        var result = new ushort[Photo.Width * Photo.Height];
+        var only = plan.Areas[area];
+        EachStrip(plan, (y0, planes, _) =>
+        {
+            var mask = AreaMasks.Draw(only, planes, NoCache, cancel);
+            for (var i = 0; i < mask.Length; i++) result[y0 * Photo.Width + i] = (ushort)(mask[i] * 65535 + 0.5f);
+        }, masksWanted: false, progress, cancel);
+        return result;
+    }
+
+    // Strips of the full size are used once: a cache that holds one piece keeps them out of the frames' cache.
+    private static PieceCache NoCache => new(0);
+
+    private void EachStrip(RenderPlan plan, Action<int, ViewPlanes, IReadOnlyList<float[]?>> strip, bool masksWanted,
+        IProgress<double>? progress, CancellationToken cancel)
+    {
+        // About two million pixels at a time: large enough for all cores, small enough for little memory.
+        var height = Math.Clamp(2_000_000 / Photo.Width, 1, Photo.Height);
+        for (var y = 0; y < Photo.Height; y += height)
+        {
+            cancel.ThrowIfCancellationRequested();
+            var planes = ViewPlanes.Draw(Photo, new View(new Region(0, y, Photo.Width, Math.Min(height, Photo.Height - y)), 1), cancel);
+            strip(y, planes, masksWanted ? Masks(plan, planes, NoCache, cancel) : []);
+            progress?.Report((y + planes.Height) / (double)Photo.Height);
+        }
+    }
+
+    private ViewPlanes Planes(View view, PieceCache pieces, CancellationToken cancel) =>
+        pieces.GetOrAdd(string.Create(CultureInfo.InvariantCulture, $"view {view}"), () => ViewPlanes.Draw(Photo, view, cancel), p => p.Bytes);
+
+    private static List<float[]?> Masks(RenderPlan plan, ViewPlanes planes, PieceCache pieces, CancellationToken cancel) =>
+        plan.Areas.Select(a => a.Area.On ? AreaMasks.Draw(a, planes, pieces, cancel) : null).ToList();
+
+    private static void FrameRow(Composition composition, ViewPlanes planes, Show show, float[]? chosenMask, int y, LightRow light, Span<float> mask, Span<byte> into)
+    {
+        var width = planes.Width;
+        if (show is Show.Mask or Show.Kept or Show.Veil)
+        {
+            if (chosenMask is null) composition.Kept(y, mask);
+            else chosenMask.AsSpan(y * width, width).CopyTo(mask);
+        }
+        switch (show)
+        {
+            case Show.Mask:
+                for (var x = 0; x < width; x++)
+                {
+                    var value = (byte)(mask[x] * 255 + 0.5f);
+                    into.Slice(3 * x, 3).Fill(value);
+                }
+                return;
+            case Show.Original:
+            case Show.Kept:
+                planes.Light.Red.AsSpan(y * width, width).CopyTo(light.Red);
+                planes.Light.Green.AsSpan(y * width, width).CopyTo(light.Green);
+                planes.Light.Blue.AsSpan(y * width, width).CopyTo(light.Blue);
+                break;
+            case Show.Grey:
+                composition.Grey(y, light.Red);
+                light.Red.CopyTo(light.Green);
+                light.Red.CopyTo(light.Blue);
+                break;
+            default:
+                composition.Result(y, light.Red, light.Green, light.Blue);
+                break;
+        }
+        for (var x = 0; x < width; x++)
+        {
+            into[3 * x] = SrgbByte.Encode(light.Red[x]);
+            into[3 * x + 1] = SrgbByte.Encode(light.Green[x]);
+            into[3 * x + 2] = SrgbByte.Encode(light.Blue[x]);
+        }
+        if (show == Show.Kept) Cover(into, mask, x => (0.46f, 1));
+        if (show == Show.Veil) Cover(into, mask, x => Weave.At(planes.View.Region.X + x, planes.View.Region.Y + y));
+    }
+
+    /// <summary>Covers what is not kept with ink, in encoded values, as a mark laid on the screen.</summary>
+    private static void Cover(Span<byte> row, ReadOnlySpan<float> mask, Func<int, (float Ink, float Density)> pattern)
+    {
+        for (var x = 0; x < mask.Length; x++)
+        {
+            var (ink, density) = pattern(x);
+            var share = density * (1 - mask[x]);
+            for (var c = 0; c < 3; c++)
+            {
+                ref var value = ref row[3 * x + c];
+                value = (byte)(value * (1 - share) + ink * 255 * share + 0.5f);
+            }
+        }
+    }
+}

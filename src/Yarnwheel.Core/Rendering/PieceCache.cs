@@ -1,0 +1,53 @@
+namespace Yarnwheel.Core.Rendering;
+
+/// <summary>Keeps computed pieces by their content, up to a budget of memory; what was used longest ago goes first.</summary>
+public sealed class PieceCache(long budget)
+{
+    private readonly Lock gate = new();
+    private readonly Dictionary<string, LinkedListNode<Entry>> entries = [];
+    private readonly LinkedList<Entry> byUse = new();
+    private long held;
+
+    private sealed record Entry(string Key, object Piece, long Bytes);
+
+    /// <summary>Memory held, bytes.</summary>
+    public long Held
+    {
+        get
+        {
+            lock (gate) return held;
+        }
+    }
+
+    /// <summary>The piece of that key, made if it is not there. Two callers may make the same piece at once; both get an equal one.</summary>
+    public T GetOrAdd<T>(string key, Func<T> make, Func<T, long> bytes) where T : class
+    {
+        ArgumentNullException.ThrowIfNull(make);
+        ArgumentNullException.ThrowIfNull(bytes);
+        lock (gate)
+        {
+            if (entries.TryGetValue(key, out var node))
+            {
+                byUse.Remove(node);
+                byUse.AddFirst(node);
+                return (T)node.Value.Piece;
+            }
+        }
+        var piece = make();
+        lock (gate)
+        {
+            if (entries.TryGetValue(key, out var node)) return (T)node.Value.Piece;
+            var entry = new Entry(key, piece, bytes(piece));
+            entries[key] = byUse.AddFirst(entry);
+            held += entry.Bytes;
+            while (held > budget && byUse.Count > 1)
+            {
+                var last = byUse.Last!.Value;
+                byUse.RemoveLast();
+                entries.Remove(last.Key);
+                held -= last.Bytes;
+            }
+        }
+        return piece;
+    }
+}

@@ -1,0 +1,23 @@
+namespace Yarnwheel.Core.Rendering;
+
+/// <summary>What a frame shows.</summary>
+public enum Show
+{
+    /// <summary>The finished picture.</summary>
+    Result,
+
+    /// <summary>The photo as it came.</summary>
+    Original,
+
+    /// <summary>The grey of everything, kept parts included.</summary>
+    Grey,
+
+    /// <summary>A mask in black and white.</summary>
+    Mask,
+
+    /// <summary>The kept parts alone.</summary>
+    Kept,
+
+    /// <summary>The finished picture, what is not kept under a woven hatch.</summary>
+    Veil,
+}
