@@ -19,6 +19,8 @@ public static class CodecLibrary
     {
         Operation.Block("VipsForeignLoad", true);
         foreach (var loader in Loaders) Operation.Block(loader, false);
+        // What is wrong with a file is said in an exception; the library's own lines would only clutter the console.
+        Log.SetLogHandler("VIPS", Enums.LogLevelFlags.AllButFatal, (_, _, _) => { });
         // Each photo is read once; what the library would keep of it is better used by the renderer.
         Cache.Max = 0;
         return true;

@@ -29,7 +29,7 @@ public static class WholeFile
         }
         finally
         {
-            File.Delete(temporary);
+            if (File.Exists(temporary)) File.Delete(temporary);
         }
     }
 

@@ -42,7 +42,7 @@ public static class GreyConversion
         var room2 = room * room;
         var lift2 = lift * lift;
         var norm = MathF.Sqrt(MathF.Sqrt(room2 * room2 + lift2 * lift2));
-        return norm > 0 ? lightness + lift * (room / norm) : lightness;
+        return norm > 0 ? MathF.Max(0, lightness + lift * (room / norm)) : lightness;
     }
 
     private static float OfEncoded(float encoded) => CubeRoot.Of(MathF.Max(0, (float)Srgb.Decode(encoded)));

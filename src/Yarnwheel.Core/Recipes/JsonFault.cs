@@ -6,7 +6,14 @@ namespace Yarnwheel.Core.Recipes;
 /// <summary>Puts the JSON reader's complaints into words for people, with the path of the field.</summary>
 internal static partial class JsonFault
 {
-    public static RecipeException Explain(JsonException exception)
+    private const string Kinds = "\"kind\" is missing or is not one of hue, colour, patch, subject, brush, outline, light, ramp, picture";
+
+    public static RecipeException Explain(Exception exception) => exception is JsonException json
+        ? Explain(json)
+        // A part without its kind is "not supported" to the reader; its path stands in the message alone.
+        : new RecipeException(PathInMessage().Match(exception.Message).Groups[1].Value, Kinds);
+
+    private static RecipeException Explain(JsonException exception)
     {
         var path = (exception.Path ?? "$").TrimStart('$').TrimStart('.');
         var unknown = UnknownProperty().Match(exception.Message);
@@ -17,8 +24,8 @@ internal static partial class JsonFault
             if (!path.EndsWith(name, StringComparison.Ordinal)) path = path.Length == 0 ? name : $"{path}.{name}";
             return new RecipeException(path, "this field is not known");
         }
-        if (exception.Message.Contains("discriminator", StringComparison.Ordinal) || exception.Message.Contains("NotSupported", StringComparison.Ordinal))
-            return new RecipeException(path, "\"kind\" is missing or is not one of hue, colour, patch, subject, brush, outline, light, ramp, picture");
+        if (exception.Message.Contains("discriminator", StringComparison.Ordinal))
+            return new RecipeException(path, Kinds);
         if (exception.Message.Contains("missing required", StringComparison.Ordinal))
             return new RecipeException("yarnwheel", "is missing: a recipe begins with \"yarnwheel\": 1");
         if (exception.Message.Contains("could not be converted", StringComparison.Ordinal))
@@ -32,6 +39,9 @@ internal static partial class JsonFault
         var line = (exception.LineNumber ?? 0) + 1;
         return new RecipeException("", $"this is not JSON (line {line}, column {(exception.BytePositionInLine ?? 0) + 1})");
     }
+
+    [GeneratedRegex(@"Path: \$\.?(\S*)")]
+    private static partial Regex PathInMessage();
 
     [GeneratedRegex("The JSON property '([^']*)' could not be mapped")]
     private static partial Regex UnknownProperty();

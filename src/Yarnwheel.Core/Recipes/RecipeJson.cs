@@ -3,6 +3,7 @@ using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
 
 namespace Yarnwheel.Core.Recipes;
 
@@ -23,6 +24,7 @@ public static class RecipeJson
         AllowDuplicateProperties = false,
         RespectNullableAnnotations = true,
         MaxDepth = 32,
+        TypeInfoResolver = new DefaultJsonTypeInfoResolver(),
         WriteIndented = true,
         Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
         Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false) },
@@ -40,7 +42,7 @@ public static class RecipeJson
         {
             return Checked(JsonSerializer.Deserialize<Recipe>(utf8, Options));
         }
-        catch (JsonException exception)
+        catch (Exception exception) when (exception is JsonException or NotSupportedException)
         {
             throw JsonFault.Explain(exception);
         }
@@ -56,7 +58,7 @@ public static class RecipeJson
         {
             return Checked(node.Deserialize<Recipe>(Options));
         }
-        catch (JsonException exception)
+        catch (Exception exception) when (exception is JsonException or NotSupportedException)
         {
             throw JsonFault.Explain(exception);
         }

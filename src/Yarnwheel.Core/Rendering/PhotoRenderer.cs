@@ -28,6 +28,7 @@ public sealed class PhotoRenderer(Pyramid photo, long cacheBudget = 192L << 20)
         var planes = Planes(view, cache, cancel);
         if (area is { } chosen && (chosen < 0 || chosen >= plan.Areas.Count)) area = null;
         var masks = show is Show.Original or Show.Grey ? [] : Masks(plan, planes, cache, cancel);
+        var chosenMask = area is { } index && masks.Count > 0 ? masks[index] ?? new float[planes.Width * planes.Height] : null;
         var composition = new Composition(plan, planes, masks);
         var width = planes.Width;
         var result = new byte[3 * width * planes.Height];
@@ -36,9 +37,32 @@ public sealed class PhotoRenderer(Pyramid photo, long cacheBudget = 192L << 20)
             Span<float> row = new float[4 * width];
             var light = new LightRow(row, width);
             var into = result.AsSpan(3 * y * width, 3 * width);
-            FrameRow(composition, planes, show, area is { } index ? masks[index] ?? new float[width * planes.Height] : null, y, light, row.Slice(3 * width, width), into);
+            FrameRow(composition, planes, show, chosenMask, y, light, row.Slice(3 * width, width), into);
         }, cancel);
         return result;
+    }
+
+    /// <summary>Reads one place of the photo.</summary>
+    /// <param name="recipe">Valid.</param>
+    /// <param name="x">0 … 1 over the width.</param>
+    /// <param name="y">0 … 1 over the height.</param>
+    /// <param name="area">Index of the area whose mask is read, or null for all together.</param>
+    public PointReading Read(Recipe recipe, double x, double y, int? area = null)
+    {
+        var column = Math.Clamp((int)(x * Photo.Width), 0, Photo.Width - 1);
+        var row = Math.Clamp((int)(y * Photo.Height), 0, Photo.Height - 1);
+        var plan = RenderPlan.Compile(recipe, Photo, cache);
+        var planes = ViewPlanes.Draw(Photo, new View(new Region(column, row, 1, 1), 1), CancellationToken.None);
+        var masks = Masks(plan, planes, NoCache, CancellationToken.None);
+        var composition = new Composition(plan, planes, masks);
+        Span<float> grey = stackalloc float[1];
+        Span<float> kept = stackalloc float[1];
+        composition.Grey(0, grey);
+        composition.Kept(0, kept);
+        if (area is { } index && index >= 0 && index < masks.Count) kept[0] = masks[index]?[0] ?? 0;
+        return new PointReading(column, row,
+            SrgbByte.Encode(planes.Light.Red[0]), SrgbByte.Encode(planes.Light.Green[0]), SrgbByte.Encode(planes.Light.Blue[0]),
+            OkLab.Hue(planes.A[0], planes.B[0]), 100 * OkLab.Chroma(planes.A[0], planes.B[0]), SrgbByte.Encode(grey[0]), 100 * kept[0]);
     }
 
     /// <summary>Draws the full-size picture strip by strip, top to bottom, as linear light.</summary>

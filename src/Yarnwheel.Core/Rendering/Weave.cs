@@ -14,9 +14,9 @@ internal static class Weave
         var offset = warp ? across : down;
         return offset switch
         {
-            0 => (0.08f, 0.62f),
-            1 => (0.93f, 0.62f),
-            _ => (0.55f, 0.18f),
+            0 => (0.06f, 0.5f),
+            1 => (0.94f, 0.42f),
+            _ => (0.5f, 0.12f),
         };
     }
 

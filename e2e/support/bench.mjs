@@ -1,0 +1,82 @@
+// @ts-check
+import { expect } from '@playwright/test';
+
+/** @typedef {import('@playwright/test').Page} Page */
+
+/** Opens a photo's newest take from the Shelf. @param {Page} page @param {string} url @param {string} name */
+export async function openPhoto(page, url, name) {
+  await page.goto(url);
+  await page.getByRole('link', { name: `Open ${name}, Take` }).click();
+  await settled(page);
+}
+
+/** Waits until nothing is on its way and the newest frame is painted. @param {Page} page */
+export async function settled(page) {
+  const idle = () => page.waitForFunction(() => {
+    const { yarnwheel } = /** @type {any} */ (window);
+    return yarnwheel && document.getElementById('opening')?.hidden && yarnwheel.view.loop.idle && yarnwheel.take.pending === 0 && yarnwheel.take.draft === null;
+  });
+  await idle();
+  await page.waitForTimeout(450);
+  await idle();
+}
+
+/** Where a point of the photo (0 … 1) is on the page. @param {Page} page @param {number} x @param {number} y */
+export async function onPhoto(page, x, y) {
+  const stage = await page.locator('#stage').boundingBox();
+  const at = await page.evaluate(([px, py]) => /** @type {any} */ (window).yarnwheel.view.toStage(px, py), [x, y]);
+  return { x: (stage?.x ?? 0) + at.x, y: (stage?.y ?? 0) + at.y };
+}
+
+/** @param {Page} page @param {number} x @param {number} y @param {{ modifiers?: ('Alt')[] }} [options] */
+export async function clickPhoto(page, x, y, options = {}) {
+  const at = await onPhoto(page, x, y);
+  for (const key of options.modifiers ?? []) await page.keyboard.down(key);
+  await page.mouse.click(at.x, at.y);
+  for (const key of options.modifiers ?? []) await page.keyboard.up(key);
+  await settled(page);
+}
+
+/** The colour on the canvas at a point of the photo. @param {Page} page @param {number} x @param {number} y @returns {Promise<number[]>} */
+export function colourAt(page, x, y) {
+  return page.evaluate(([px, py]) => {
+    const { view } = /** @type {any} */ (window).yarnwheel;
+    const at = view.toStage(px, py);
+    return [...view.context.getImageData(Math.floor(at.x * view.ratio), Math.floor(at.y * view.ratio), 1, 1).data.slice(0, 3)];
+  }, [x, y]);
+}
+
+/** Takes everything back that earlier tests did to the take. @param {Page} page */
+export async function undoAll(page) {
+  await page.evaluate(async () => {
+    const { take } = /** @type {any} */ (window).yarnwheel;
+    while (take.state.undo) await take.undo();
+  });
+  await settled(page);
+}
+
+/** The recipe as the window knows it. @param {Page} page @returns {Promise<any>} */
+export const recipe = page => page.evaluate(() => /** @type {any} */ (window).yarnwheel.take.state.recipe);
+
+/** Drags a number by a distance. @param {Page} page @param {string} label @param {number} by pixels */
+export async function dragNumber(page, label, by) {
+  const number = page.locator(`#panel .settings:not(.ground-settings) .number[data-label="${label}"] .number-label`);
+  const box = await number.boundingBox();
+  if (!box) throw new Error(`no number ${label}`);
+  await page.mouse.move(box.x + 10, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 10 + by, box.y + box.height / 2, { steps: 6 });
+  await page.mouse.up();
+  await settled(page);
+}
+
+/** Saves through the dialog and gives the file's path. @param {Page} page @param {string | RegExp} what the label of the choice */
+export async function saveCopy(page, what) {
+  await page.getByRole('button', { name: 'Save a copy' }).click();
+  await page.getByLabel(what, { exact: typeof what === 'string' }).check();
+  const download = page.waitForEvent('download');
+  await page.locator('#save-start').click();
+  const file = await (await download).path();
+  await expect(page.locator('#save')).toBeHidden();
+  return file;
+}

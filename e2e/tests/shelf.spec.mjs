@@ -1,0 +1,81 @@
+// @ts-check
+import { expect, test } from '@playwright/test';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { PNG } from 'pngjs';
+import { Application, root } from '../support/application.mjs';
+
+test.describe.configure({ mode: 'serial' });   // one Shelf, filled step by step
+const app = new Application({ empty: true });
+test.beforeAll(() => app.start());
+test.afterAll(() => app.remove());
+
+/** @param {string} path @param {number} shade */
+function writePng(path, shade) {
+  const png = new PNG({ width: 60, height: 40 });
+  for (let i = 0; i < png.data.length; i += 4) png.data.set([shade, (i / 4) % 256, 90, 255], i);
+  writeFileSync(path, PNG.sync.write(png));
+  return path;
+}
+
+test('an empty Shelf teaches and offers the demo photos', async ({ page }) => {
+  await page.goto(app.url);
+  await expect(page.getByText('Nothing on the Shelf yet')).toBeVisible();
+  await page.getByRole('button', { name: 'Try it with the demo photos' }).click();
+  await expect(page.locator('.photo-card')).toHaveCount(3);
+  await expect.poll(() => page.locator('.photo-sheet img').evaluateAll(all => all.every(i => /** @type {HTMLImageElement} */ (i).naturalWidth > 100))).toBe(true);
+});
+
+test('several files are added at once; known ones are recognised; bad ones are refused with a sentence', async ({ page }, info) => {
+  await page.goto(app.url);
+  const bad = info.outputPath('broken.jpg');
+  writeFileSync(bad, 'no picture');
+  const files = [1, 2, 3].map(k => writePng(info.outputPath(`sample ${k}.png`), 40 * k));
+  await page.locator('#files').setInputFiles([...files, bad]);
+  await expect(page.locator('.photo-card')).toHaveCount(6);
+  await expect(page.locator('.incoming .is-fault')).toContainText('not a picture that can be read');
+  await page.getByRole('button', { name: 'Close the line of broken.jpg' }).click();
+  await expect(page.locator('.incoming li')).toHaveCount(0);
+  await page.locator('#files').setInputFiles(files[0]);
+  await expect(page.locator('.note')).toContainText('“sample 1” is on the Shelf already');
+  await expect(page.locator('.photo-card')).toHaveCount(6);
+});
+
+test('a dropped file is added', async ({ page }) => {
+  await page.goto(app.url);
+  const before = await page.locator('.photo-card').count();
+  const transfer = await page.evaluateHandle(async () => {
+    const canvas = new OffscreenCanvas(30, 20);
+    canvas.getContext('2d')?.fillRect(3, 3, 9, 9);
+    const data = new DataTransfer();
+    data.items.add(new File([await canvas.convertToBlob()], 'dropped <b>.png', { type: 'image/png' }));
+    return data;
+  });
+  await page.dispatchEvent('main', 'dragenter', { dataTransfer: transfer });
+  await expect(page.locator('#drop')).toBeVisible();
+  await page.dispatchEvent('main', 'drop', { dataTransfer: transfer });
+  await expect(page.locator('.photo-card')).toHaveCount(before + 1);
+  await expect(page.getByRole('heading', { name: 'dropped -b-' })).toBeVisible();
+});
+
+test('an upload can be cancelled', async ({ page }) => {
+  await page.goto(app.url);
+  const before = await page.locator('.photo-card').count();
+  await page.route('**/shelf/photos', () => {});   // never answered
+  await page.locator('#files').setInputFiles(join(root, 'demo/felt-string.jpg'));
+  await page.getByRole('button', { name: 'cancel' }).click();
+  await expect(page.locator('.incoming li')).toHaveCount(0);
+  await expect(page.locator('.photo-card')).toHaveCount(before);
+});
+
+test('a photo is removed only after a clear question', async ({ page }) => {
+  await page.goto(app.url);
+  const before = await page.locator('.photo-card').count();
+  await page.getByRole('button', { name: 'Remove sample 2' }).click();
+  await expect(page.getByRole('heading', { name: 'Remove “sample 2” from the Shelf?' })).toBeVisible();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.locator('.photo-card')).toHaveCount(before);
+  await page.getByRole('button', { name: 'Remove sample 2' }).click();
+  await page.getByRole('button', { name: 'Remove it' }).click();
+  await expect(page.locator('.photo-card')).toHaveCount(before - 1);
+});

@@ -1,0 +1,42 @@
+using Yarnwheel.Core;
+
+namespace Yarnwheel.Data.Store;
+
+/// <summary>Where everything is kept.</summary>
+public sealed class DataFolder
+{
+    /// <summary>Makes the folder and its rooms where they are missing.</summary>
+    /// <exception cref="YarnwheelException">It can't be written to.</exception>
+    public DataFolder(string root)
+    {
+        Root = Path.GetFullPath(root);
+        try
+        {
+            foreach (var folder in (string[])[Root, Originals, Copies, Incoming, Backups]) Directory.CreateDirectory(folder);
+        }
+        catch (Exception exception) when (exception is IOException or UnauthorizedAccessException)
+        {
+            throw new YarnwheelException($"The data folder {Root} can't be written to: {exception.Message}", exception);
+        }
+    }
+
+    public string Root { get; }
+
+    public string Database => Path.Combine(Root, "yarnwheel.db");
+
+    public string Originals => Path.Combine(Root, "originals");
+
+    /// <summary>Copies on their way to the photographer; emptied at start.</summary>
+    public string Copies => Path.Combine(Root, "copies");
+
+    /// <summary>Photos on their way in; emptied at start.</summary>
+    public string Incoming => Path.Combine(Root, "incoming");
+
+    public string Backups => Path.Combine(Root, "backups");
+
+    /// <summary>Removes what an earlier run left unfinished.</summary>
+    public void Sweep()
+    {
+        foreach (var file in Directory.EnumerateFiles(Copies).Concat(Directory.EnumerateFiles(Incoming))) File.Delete(file);
+    }
+}

@@ -1,0 +1,46 @@
+using System.Globalization;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using Yarnwheel.Data.Model;
+
+namespace Yarnwheel.Data.Store;
+
+/// <summary>Brings the database up to date at start: a backup first, then the migrations.</summary>
+public static class DatabaseSetup
+{
+    /// <summary>How to open the database: write-ahead log, every commit flushed to the disk before it is acknowledged.</summary>
+    public static void Configure(DbContextOptionsBuilder options, DataFolder folder)
+    {
+        ArgumentNullException.ThrowIfNull(options);
+        ArgumentNullException.ThrowIfNull(folder);
+        var connection = new SqliteConnectionStringBuilder { DataSource = folder.Database, ForeignKeys = true, DefaultTimeout = 10 };
+        options.UseSqlite(connection.ToString()).AddInterceptors(new FullSync());
+    }
+
+    /// <summary>Applies what migrations are missing, after a backup of the file.</summary>
+    /// <returns>The path of the backup, or null where none was needed.</returns>
+    public static string? Migrate(YarnwheelContext context, DataFolder folder)
+    {
+        ArgumentNullException.ThrowIfNull(context);
+        ArgumentNullException.ThrowIfNull(folder);
+        var backup = Backup(context, folder);
+        context.Database.Migrate();
+        context.Database.ExecuteSqlRaw("PRAGMA journal_mode = WAL");
+        return backup;
+    }
+
+    private static string? Backup(YarnwheelContext context, DataFolder folder)
+    {
+        if (!File.Exists(folder.Database) || new FileInfo(folder.Database).Length == 0) return null;
+        var pending = context.Database.GetPendingMigrations().ToList();
+        if (pending.Count == 0) return null;
+        var stamp = DateTime.UtcNow.ToString("yyyyMMdd-HHmmss-fff", CultureInfo.InvariantCulture);
+        var backup = Path.Combine(folder.Backups, $"yarnwheel-{stamp}-before-{pending[^1]}.db");
+        using var source = new SqliteConnection(context.Database.GetConnectionString());
+        source.Open();
+        using var target = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = backup, Pooling = false }.ToString());
+        target.Open();
+        source.BackupDatabase(target);
+        return backup;
+    }
+}

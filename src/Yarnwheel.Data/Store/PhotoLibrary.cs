@@ -1,0 +1,106 @@
+using Microsoft.EntityFrameworkCore;
+using Yarnwheel.Codecs;
+using Yarnwheel.Core;
+using Yarnwheel.Core.Recipes;
+using Yarnwheel.Data.Model;
+
+namespace Yarnwheel.Data.Store;
+
+/// <summary>The photos and their takes: listing, adding, removing.</summary>
+public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, OriginalStore originals, PhotoLimits limits)
+{
+    /// <summary>All photos, newest first, with their takes.</summary>
+    public async Task<IReadOnlyList<PhotoRow>> ListAsync(CancellationToken cancel = default)
+    {
+        await using var context = await contexts.CreateDbContextAsync(cancel);
+        return await context.Photos.AsNoTracking().Include(p => p.Takes.OrderBy(t => t.Id)).OrderByDescending(p => p.Id).ToListAsync(cancel);
+    }
+
+    /// <summary>A photo with its takes, or null.</summary>
+    public async Task<PhotoRow?> FindAsync(int id, CancellationToken cancel = default)
+    {
+        await using var context = await contexts.CreateDbContextAsync(cancel);
+        return await context.Photos.AsNoTracking().Include(p => p.Takes.OrderBy(t => t.Id)).SingleOrDefaultAsync(p => p.Id == id, cancel);
+    }
+
+    /// <summary>Takes a photo in: stored once, decoded once to be sure that it is whole, with a first take.</summary>
+    /// <param name="source">The file.</param>
+    /// <param name="fileName">As the photographer calls it; only its last part counts.</param>
+    /// <param name="recipe">Of the first take; null for a fresh one.</param>
+    /// <param name="cancel">Ends the work early; nothing is kept.</param>
+    /// <returns>The photo, and whether it was there already.</returns>
+    /// <exception cref="YarnwheelException">It can't be taken in; says why.</exception>
+    public async Task<(PhotoRow Photo, bool WasThere)> AddAsync(Stream source, string fileName, Recipe? recipe = null, CancellationToken cancel = default)
+    {
+        var (received, hash, bytes) = await originals.ReceiveAsync(source, (long)(limits.Megabytes * 1e6), cancel);
+        try
+        {
+            await using var context = await contexts.CreateDbContextAsync(cancel);
+            var known = await context.Photos.Include(p => p.Takes).SingleOrDefaultAsync(p => p.Hash == hash, cancel);
+            if (known is not null)
+            {
+                // The same file again also brings back an original that went missing.
+                originals.Keep(received, hash, known.Extension);
+                return (known, true);
+            }
+            var decoded = await Task.Run(() => new PhotoReader(limits).Read(received, cancel), cancel);
+            var photo = new PhotoRow
+            {
+                Hash = hash,
+                Name = PhotoName.Of(fileName),
+                Extension = PhotoName.Extension(decoded.Format),
+                Width = decoded.Pixels.Width,
+                Height = decoded.Pixels.Height,
+                Bits = decoded.Bits,
+                Bytes = bytes,
+                AddedAt = DateTime.UtcNow,
+                Takes = [NewTake("Take 1", recipe)],
+            };
+            originals.Keep(received, hash, photo.Extension);
+            context.Photos.Add(photo);
+            try
+            {
+                await context.SaveChangesAsync(cancel);
+            }
+            catch (DbUpdateException)
+            {
+                // The same file came twice at once, and the other was quicker.
+                await using var again = await contexts.CreateDbContextAsync(cancel);
+                return (await again.Photos.Include(p => p.Takes).SingleAsync(p => p.Hash == hash, cancel), true);
+            }
+            return (photo, false);
+        }
+        finally
+        {
+            File.Delete(received);
+        }
+    }
+
+    /// <summary>Removes a photo, its takes and its original. Does nothing where it is gone already.</summary>
+    public async Task RemoveAsync(int id, CancellationToken cancel = default)
+    {
+        await using var context = await contexts.CreateDbContextAsync(cancel);
+        var photo = await context.Photos.SingleOrDefaultAsync(p => p.Id == id, cancel);
+        if (photo is null) return;
+        context.Photos.Remove(photo);
+        await context.SaveChangesAsync(cancel);
+        originals.Remove(photo.Hash, photo.Extension);
+    }
+
+    /// <summary>Adds a take to a photo, as a copy of a recipe or fresh.</summary>
+    public async Task<TakeRow> AddTakeAsync(int photoId, Recipe? recipe, CancellationToken cancel = default)
+    {
+        await using var context = await contexts.CreateDbContextAsync(cancel);
+        var names = await context.Takes.Where(t => t.PhotoId == photoId).Select(t => t.Name).ToListAsync(cancel);
+        var number = names.Count + 1;
+        while (names.Contains($"Take {number}")) number++;
+        var take = NewTake($"Take {number}", recipe);
+        take.PhotoId = photoId;
+        context.Takes.Add(take);
+        await context.SaveChangesAsync(cancel);
+        return take;
+    }
+
+    private static TakeRow NewTake(string name, Recipe? recipe) =>
+        new() { Name = name, Recipe = RecipeJson.WriteCompact(recipe ?? new Recipe()), Revision = 1, ChangedAt = DateTime.UtcNow };
+}

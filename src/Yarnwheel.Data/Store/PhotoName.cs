@@ -1,0 +1,31 @@
+using Yarnwheel.Codecs;
+
+namespace Yarnwheel.Data.Store;
+
+/// <summary>Makes names that are safe to show and to save under.</summary>
+public static class PhotoName
+{
+    private const int Longest = 100;
+
+    /// <summary>A photo's name from a file name: no folders, no extension, no control or reserved characters.</summary>
+    public static string Of(string fileName)
+    {
+        ArgumentNullException.ThrowIfNull(fileName);
+        var last = fileName.Replace('\\', '/').Split('/')[^1];
+        var dot = last.LastIndexOf('.');
+        if (dot > 0) last = last[..dot];
+        // Reserved in file names on one system or another; the angle brackets are markup as well.
+        var clean = new string(last.Select(c => char.IsControl(c) || "<>:\"/\\|?*".Contains(c, StringComparison.Ordinal) ? '-' : c).ToArray()).Trim(' ', '.');
+        if (clean.Length > Longest) clean = clean[..Longest].TrimEnd();
+        return clean.Length == 0 ? "photo" : clean;
+    }
+
+    public static string Extension(PhotoFormat format) => format switch
+    {
+        PhotoFormat.Jpeg => ".jpg",
+        PhotoFormat.Png => ".png",
+        PhotoFormat.Tiff => ".tif",
+        PhotoFormat.Webp => ".webp",
+        _ => ".avif",
+    };
+}

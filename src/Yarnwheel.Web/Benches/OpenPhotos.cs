@@ -1,0 +1,67 @@
+using System.Collections.Concurrent;
+using Yarnwheel.Codecs;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Rendering;
+using Yarnwheel.Data.Model;
+using Yarnwheel.Data.Store;
+
+namespace Yarnwheel.Web.Benches;
+
+/// <summary>A photo held in memory, ready to be drawn.</summary>
+internal sealed record OpenPhoto(DecodedPhoto Decoded, PhotoRenderer Renderer, string OriginalPath);
+
+/// <summary>Holds the photos that are being worked on, up to a budget of memory; the one used longest ago is let go first.</summary>
+internal sealed class OpenPhotos(OriginalStore originals, PhotoLimits limits, long budget)
+{
+    private readonly ConcurrentDictionary<string, Slot> slots = new();
+
+    private sealed class Slot(Func<Task<OpenPhoto>> open)
+    {
+        private readonly Lazy<Task<OpenPhoto>> photo = new(open);
+
+        public Task<OpenPhoto> Photo => photo.Value;
+
+        public long UsedAt { get; set; } = Environment.TickCount64;
+    }
+
+    /// <summary>The photo; opened if it is not.</summary>
+    /// <exception cref="Core.YarnwheelException">The original is missing or damaged.</exception>
+    public async Task<OpenPhoto> GetAsync(PhotoRow photo, CancellationToken cancel)
+    {
+        var slot = slots.GetOrAdd(photo.Hash, _ => new Slot(() => Task.Run(() => Open(photo), CancellationToken.None)));
+        slot.UsedAt = Environment.TickCount64;
+        try
+        {
+            var open = await slot.Photo.WaitAsync(cancel);
+            LetGo(photo.Hash);
+            return open;
+        }
+        catch when (slot.Photo.IsFaulted)
+        {
+            slots.TryRemove(KeyValuePair.Create(photo.Hash, slot));
+            throw;
+        }
+    }
+
+    public void Close(string hash) => slots.TryRemove(hash, out _);
+
+    private OpenPhoto Open(PhotoRow photo)
+    {
+        var path = originals.Find(photo.Hash, photo.Extension, photo.Name);
+        var decoded = new PhotoReader(limits).Read(path);
+        return new OpenPhoto(decoded, new PhotoRenderer(Pyramid.Build(decoded.Pixels)), path);
+    }
+
+    private void LetGo(string keep)
+    {
+        var open = slots.Where(s => s.Value.Photo.IsCompletedSuccessfully).OrderBy(s => s.Value.UsedAt).ToList();
+        var held = open.Sum(s => s.Value.Photo.Result.Renderer.Photo.Bytes);
+        foreach (var (hash, slot) in open)
+        {
+            if (held <= budget) return;
+            if (hash == keep) continue;
+            held -= slot.Photo.Result.Renderer.Photo.Bytes;
+            slots.TryRemove(hash, out _);
+        }
+    }
+}

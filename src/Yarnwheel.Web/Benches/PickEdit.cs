@@ -1,0 +1,54 @@
+using System.Globalization;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Yarnwheel.Core.Colour;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks;
+using Yarnwheel.Core.Recipes;
+
+namespace Yarnwheel.Web.Benches;
+
+/// <summary>Turns a shade picked on the photo into a change of the recipe.</summary>
+internal static class PickEdit
+{
+    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { DefaultIgnoreCondition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingNull };
+
+    /// <returns>The label for undo, and the change.</returns>
+    public static (string Label, JsonArray Change) Of(Recipe recipe, Pyramid photo, PickRequest request)
+    {
+        var pick = JsonSerializer.SerializeToNode(request.Pick, Json)!;
+        var list = request.LeaveOut ? "leaveOut" : "picks";
+        if (request.Area is not { } area || area < 0 || area >= recipe.Areas.Length)
+        {
+            var name = Unused(recipe, ShadeSet.Read(photo, [request.Pick]) is [var shade, ..] ? HueName.Of(shade.L, shade.A, shade.B) : "Area");
+            return ($"New area “{name}”", [Add("/areas/-", new JsonObject
+            {
+                ["name"] = name,
+                ["mask"] = new JsonObject { ["parts"] = new JsonArray(Part(list, pick)) },
+            })]);
+        }
+        var parts = recipe.Areas[area].Mask.Parts;
+        var index = request.Part is { } chosen && chosen >= 0 && chosen < parts.Length && parts[chosen] is ColourPart
+            ? chosen
+            : parts.Select((p, i) => p is ColourPart ? i : -1).DefaultIfEmpty(-1).Max();
+        var what = request.LeaveOut ? "Shade left out" : "Shade picked";
+        return index < 0
+            ? (what, [Add(string.Create(CultureInfo.InvariantCulture, $"/areas/{area}/mask/parts/-"), Part(list, pick))])
+            : (what, [Add(string.Create(CultureInfo.InvariantCulture, $"/areas/{area}/mask/parts/{index}/{list}/-"), pick)]);
+    }
+
+    // Narrower than the format's own values: one more click adds, while too much at once has to be taken away again.
+    private static JsonObject Part(string list, JsonNode pick) =>
+        new() { ["kind"] = "colour", [list] = new JsonArray(pick), ["reach"] = 6, ["fade"] = 5, ["lightness"] = 25 };
+
+    private static JsonObject Add(string path, JsonNode value) => new() { ["op"] = "add", ["path"] = path, ["value"] = value };
+
+    private static string Unused(Recipe recipe, string name)
+    {
+        var names = recipe.Areas.Select(a => a.Name).ToHashSet();
+        if (!names.Contains(name)) return name;
+        var number = 2;
+        while (names.Contains($"{name} {number}")) number++;
+        return $"{name} {number}";
+    }
+}

@@ -1,0 +1,49 @@
+using System.Collections.Concurrent;
+using System.Text.Json.Nodes;
+using Yarnwheel.Core;
+using Yarnwheel.Core.Recipes;
+using Yarnwheel.Data.Store;
+
+namespace Yarnwheel.Web.Benches;
+
+/// <summary>The takes being worked on: the newest state of each at hand, every change through the journal first.</summary>
+internal sealed class TakeDesk(TakeJournal journal, ChangeFeed feed)
+{
+    private readonly ConcurrentDictionary<int, TakeState> newest = new();
+
+    /// <summary>The take as it stands.</summary>
+    /// <exception cref="YarnwheelException">There is none.</exception>
+    public async Task<TakeState> GetAsync(int takeId, CancellationToken cancel)
+    {
+        if (newest.TryGetValue(takeId, out var known)) return known;
+        var state = await journal.ReadAsync(takeId, cancel) ?? throw new YarnwheelException("There is no such take; it may have been removed. Go back to the Shelf.");
+        return Remember(state);
+    }
+
+    public async Task<TakeState> EditAsync(int takeId, long revision, string label, JsonArray change, string window, CancellationToken cancel) =>
+        Announce(await journal.EditAsync(takeId, revision, label, change, cancel), label, window);
+
+    public async Task<TakeState> UndoAsync(int takeId, long revision, string window, CancellationToken cancel) =>
+        Announce(await journal.UndoAsync(takeId, revision, cancel), "Undo", window);
+
+    public async Task<TakeState> RedoAsync(int takeId, long revision, string window, CancellationToken cancel) =>
+        Announce(await journal.RedoAsync(takeId, revision, cancel), "Redo", window);
+
+    /// <summary>The recipe with an unsaved draft laid over it.</summary>
+    /// <exception cref="RecipeException">The draft gives no valid recipe.</exception>
+    public static Recipe WithDraft(Recipe recipe, JsonArray? draft) =>
+        draft is null || draft.Count == 0 ? recipe : RecipeJson.Parse(RecipePatch.Apply(RecipeJson.ToNode(recipe), draft).Result);
+
+    public void Forget(int takeId) => newest.TryRemove(takeId, out _);
+
+    private TakeState Announce(TakeState state, string label, string window)
+    {
+        Remember(state);
+        feed.Publish(state.Id, new TakeChange(state.Revision, label, window));
+        return state;
+    }
+
+    // Two edits may be answered out of order; the later revision stays.
+    private TakeState Remember(TakeState state) =>
+        newest.AddOrUpdate(state.Id, state, (_, old) => old.Revision > state.Revision ? old : state);
+}

@@ -1,0 +1,74 @@
+using System.Collections.Concurrent;
+using Yarnwheel.Data.Store;
+using Yarnwheel.Web.Hosting;
+
+namespace Yarnwheel.Web.Copies;
+
+/// <summary>Makes copies in the background, one at a time, and keeps each until it was fetched or an hour has passed.</summary>
+internal sealed partial class CopyDesk(DataFolder folder, ILogger<CopyDesk> logger) : IDisposable
+{
+    private static readonly TimeSpan Kept = TimeSpan.FromHours(1);
+    private readonly ConcurrentDictionary<string, CopyJob> jobs = new();
+    private readonly SemaphoreSlim one = new(1);
+
+    /// <summary>Begins a copy.</summary>
+    /// <param name="fileName">The name it is saved under.</param>
+    /// <param name="write">Writes the file at the path it is given.</param>
+    public CopyJob Begin(string fileName, Action<string, IProgress<double>, CancellationToken> write)
+    {
+        Sweep();
+        var id = Guid.NewGuid().ToString("N");
+        var job = new CopyJob(id, fileName, Path.Combine(folder.Copies, id + Path.GetExtension(fileName)));
+        jobs[id] = job;
+        _ = Task.Run(() => RunAsync(job, write));
+        return job;
+    }
+
+    public void Dispose() => one.Dispose();
+
+    public CopyJob? Find(string id) => jobs.GetValueOrDefault(id);
+
+    private async Task RunAsync(CopyJob job, Action<string, IProgress<double>, CancellationToken> write)
+    {
+        try
+        {
+            await one.WaitAsync(job.Token);
+            try
+            {
+                write(job.Path, new ShareOf(job), job.Token);
+            }
+            finally
+            {
+                one.Release();
+            }
+            job.State = CopyState.Ready;
+        }
+        catch (OperationCanceledException)
+        {
+            job.State = CopyState.Cancelled;
+        }
+        catch (Exception exception)
+        {
+            job.Fault = Problems.Explain(exception).Message;
+            job.State = CopyState.Failed;
+            logger.LogError(exception, "A copy failed");
+        }
+        job.EndedAt = DateTime.UtcNow;
+    }
+
+    private void Sweep()
+    {
+        foreach (var (id, job) in jobs)
+        {
+            if (job.State == CopyState.Working || DateTime.UtcNow - job.EndedAt < Kept) continue;
+            jobs.TryRemove(id, out _);
+            File.Delete(job.Path);
+            job.Dispose();
+        }
+    }
+
+    private sealed class ShareOf(CopyJob job) : IProgress<double>
+    {
+        public void Report(double value) => job.Share = value;
+    }
+}

@@ -1,0 +1,70 @@
+using Microsoft.EntityFrameworkCore;
+using Yarnwheel.Codecs;
+using Yarnwheel.Core;
+using Yarnwheel.Core.Recipes;
+using Yarnwheel.Data.Store;
+
+namespace Yarnwheel.Web.Hosting;
+
+/// <summary>Turns failures into sentences for people, with an honest status code.</summary>
+internal static partial class Problems
+{
+    public static void UseProblems(this IApplicationBuilder app) => app.Use(async (context, next) =>
+    {
+        try
+        {
+            await next(context);
+        }
+        catch (OperationCanceledException) when (context.RequestAborted.IsCancellationRequested)
+        {
+            // Whoever asked has gone; nobody reads an answer.
+        }
+        catch (Exception exception) when (!context.Response.HasStarted)
+        {
+            var (status, message) = Explain(exception);
+            if (status >= 500)
+            {
+                var logger = context.RequestServices.GetRequiredService<ILoggerFactory>().CreateLogger("Yarnwheel");
+                logger.LogError(exception, "{Method} {Path} failed", context.Request.Method, context.Request.Path);
+            }
+            await Write(context, status, message);
+        }
+    });
+
+    public static Task Write(HttpContext context, int status, string message)
+    {
+        context.Response.Clear();
+        context.Response.StatusCode = status;
+        SecurityHeadersAgain(context);
+        context.Response.ContentType = "text/plain; charset=utf-8";
+        return context.Response.WriteAsync(message);
+    }
+
+    public static (int Status, string Message) Explain(Exception exception) => exception switch
+    {
+        StaleRevisionException stale => (StatusCodes.Status409Conflict, stale.Message),
+        RecipeException recipe => (StatusCodes.Status422UnprocessableEntity, $"The recipe can't be used: {recipe.Message}. Nothing was changed."),
+        UnreadablePhotoException photo => (StatusCodes.Status422UnprocessableEntity, photo.Message),
+        YarnwheelException known => (StatusCodes.Status422UnprocessableEntity, known.Message),
+        BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => (StatusCodes.Status413PayloadTooLarge, "The file is larger than the limit. Nothing was added."),
+        BadHttpRequestException bad => (bad.StatusCode, "The request could not be understood. Nothing was changed."),
+        System.Text.Json.JsonException => (StatusCodes.Status400BadRequest, "The request could not be understood. Nothing was changed."),
+        DbUpdateException or Microsoft.Data.Sqlite.SqliteException when IsFull(exception) =>
+            (StatusCodes.Status507InsufficientStorage, "There is no room left on the disk of the data folder. The last change was not kept; all before it is."),
+        IOException when IsFull(exception) => (StatusCodes.Status507InsufficientStorage, "There is no room left on the disk of the data folder. Nothing was changed."),
+        OutOfMemoryException => (StatusCodes.Status503ServiceUnavailable, "There is not enough memory for this photo just now. Close other Benches and try again; nothing was lost."),
+        _ => (StatusCodes.Status500InternalServerError, "Something went wrong that should not have. What was acknowledged before is kept; try again, or reload the page."),
+    };
+
+    // SQLITE_FULL is 13 (sqlite.org/rescode.html); ENOSPC is 28 on Linux.
+    private static bool IsFull(Exception exception) =>
+        exception is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 13 }
+        || (exception is IOException && (exception.HResult & 0xFFFF) is 28 or 0x70)
+        || (exception.InnerException is { } inner && IsFull(inner));
+
+    private static void SecurityHeadersAgain(HttpContext context)
+    {
+        context.Response.Headers.XContentTypeOptions = "nosniff";
+        context.Response.Headers.ContentSecurityPolicy = "default-src 'none'";
+    }
+}

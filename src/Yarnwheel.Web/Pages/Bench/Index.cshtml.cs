@@ -1,0 +1,41 @@
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+using Yarnwheel.Core;
+using Yarnwheel.Data.Model;
+using Yarnwheel.Data.Store;
+using Yarnwheel.Web.Benches;
+
+namespace Yarnwheel.Web.Pages.Bench;
+
+/// <summary>One photo being worked on.</summary>
+internal sealed class IndexModel(TakeDesk desk, OpenPhotos photos, PhotoLibrary library) : PageModel
+{
+    public TakeState Take { get; private set; } = null!;
+
+    public IReadOnlyList<TakeRow> Takes { get; private set; } = [];
+
+    public async Task<IActionResult> OnGetAsync(int take, CancellationToken cancel)
+    {
+        try
+        {
+            Take = await desk.GetAsync(take, cancel);
+        }
+        catch (YarnwheelException)
+        {
+            return Redirect("/");
+        }
+        Takes = (await library.FindAsync(Take.Photo.Id, cancel))?.Takes ?? [];
+        return Page();
+    }
+
+    /// <summary>The areas and the settings of what is chosen.</summary>
+    public async Task<IActionResult> OnGetPanelAsync(int take, int? area, int? part, CancellationToken cancel)
+    {
+        var state = await desk.GetAsync(take, cancel);
+        var open = await photos.GetAsync(state.Photo, cancel);
+        return Partial("_Panel", PanelModel.Of(state, open.Renderer.Photo.Full, area, part));
+    }
+
+    /// <summary>The dialog for saving a copy.</summary>
+    public async Task<IActionResult> OnGetSaveAsync(int take, CancellationToken cancel) => Partial("_Save", await desk.GetAsync(take, cancel));
+}

@@ -1,0 +1,19 @@
+using System.Globalization;
+
+namespace Yarnwheel.Web.Pages.Bench;
+
+/// <summary>A number that can be dragged, typed, stepped and reset.</summary>
+/// <param name="Path">Where it stands in the recipe, JSON Pointer.</param>
+/// <param name="Label">What it is.</param>
+/// <param name="Value">Now.</param>
+/// <param name="Least">Smallest.</param>
+/// <param name="Most">Largest.</param>
+/// <param name="Neutral">What a double click gives.</param>
+/// <param name="Unit">Behind the number.</param>
+/// <param name="Hint">What it does.</param>
+public sealed record NumberModel(string Path, string Label, double Value, double Least, double Most, double Neutral, string Unit, string Hint)
+{
+    public string Text => Value.ToString("0.##", CultureInfo.InvariantCulture);
+
+    public static string Invariant(double value) => value.ToString("0.####", CultureInfo.InvariantCulture);
+}

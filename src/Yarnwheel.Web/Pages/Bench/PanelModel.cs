@@ -1,0 +1,35 @@
+using Yarnwheel.Core.Colour;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks;
+using Yarnwheel.Core.Recipes;
+using Yarnwheel.Data.Store;
+
+namespace Yarnwheel.Web.Pages.Bench;
+
+/// <summary>The areas, and which area or part of one is chosen.</summary>
+/// <param name="Take">As it stands.</param>
+/// <param name="Photo">For the colours of picks.</param>
+/// <param name="Area">Index of the chosen area, or null.</param>
+/// <param name="Part">Index of the chosen part of it, or null for the area itself.</param>
+public sealed record PanelModel(TakeState Take, PhotoPixels Photo, int? Area, int? Part)
+{
+    public Recipe Recipe => Take.Recipe;
+
+    /// <summary>With a choice that the recipe has.</summary>
+    public static PanelModel Of(TakeState take, PhotoPixels photo, int? area, int? part)
+    {
+        ArgumentNullException.ThrowIfNull(take);
+        var areas = take.Recipe.Areas;
+        if (area is not { } index || index < 0 || index >= areas.Length) return new PanelModel(take, photo, null, null);
+        return new PanelModel(take, photo, index, part is { } p && p >= 0 && p < areas[index].Mask.Parts.Length ? p : null);
+    }
+
+    /// <summary>The colour at the middle of a pick, as #rrggbb.</summary>
+    public string Swatch(ShadePick pick)
+    {
+        ArgumentNullException.ThrowIfNull(pick);
+        var shade = ShadeSet.Point(Photo, pick.X ?? (pick.X0!.Value + pick.X1!.Value) / 2, pick.Y ?? (pick.Y0!.Value + pick.Y1!.Value) / 2);
+        var (red, green, blue) = OkLab.ToLinear(shade.L, shade.A, shade.B);
+        return $"#{SrgbByte.Encode(red):x2}{SrgbByte.Encode(green):x2}{SrgbByte.Encode(blue):x2}";
+    }
+}

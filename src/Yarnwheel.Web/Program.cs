@@ -1,0 +1,78 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Microsoft.AspNetCore.DataProtection;
+using Microsoft.EntityFrameworkCore;
+using Yarnwheel.Codecs;
+using Yarnwheel.Core;
+using Yarnwheel.Data.Model;
+using Yarnwheel.Data.Store;
+using Yarnwheel.Web.Benches;
+using Yarnwheel.Web.Copies;
+using Yarnwheel.Web.Hosting;
+using Yarnwheel.Web.Shelves;
+
+var builder = WebApplication.CreateBuilder(new WebApplicationOptions
+{
+    Args = args.Where(a => a != "--empty").ToArray(),
+    ContentRootPath = AppContext.BaseDirectory,
+});
+builder.WebHost.UseStaticWebAssets();
+var start = StartOptions.From(builder.Configuration, args);
+DataFolder folder;
+try
+{
+    folder = new DataFolder(start.Data);
+    folder.Sweep();
+}
+catch (YarnwheelException exception)
+{
+    await Console.Error.WriteLineAsync(exception.Message);
+    return 1;
+}
+
+builder.WebHost.UseUrls(start.Urls);
+builder.WebHost.ConfigureKestrel(kestrel => kestrel.AddServerHeader = false);
+builder.Logging.AddFilter("Microsoft", LogLevel.Warning);
+// The keys lie in the data folder, beside the photos they would protect nobody from.
+builder.Logging.AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
+builder.Configuration["AllowedHosts"] = string.Join(';', start.Hosts);
+var limits = builder.Configuration.GetSection("Limits").Get<PhotoLimits>() ?? new PhotoLimits();
+
+builder.Services.AddRazorPages();
+builder.Services.AddAntiforgery(options =>
+{
+    options.HeaderName = AntiforgeryGate.HeaderName;
+    options.Cookie.Name = "yarnwheel-token";
+    options.Cookie.SameSite = SameSiteMode.Strict;
+});
+builder.Services.AddDataProtection().SetApplicationName("Yarnwheel").PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(folder.Root, "keys")));
+builder.Services.ConfigureHttpJsonOptions(json => json.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase)));
+builder.Services.AddDbContextFactory<YarnwheelContext>(options => DatabaseSetup.Configure(options, folder));
+builder.Services.AddSingleton(folder).AddSingleton(limits)
+    .AddSingleton<OriginalStore>().AddSingleton<PhotoLibrary>().AddSingleton<TakeJournal>()
+    .AddSingleton<ChangeFeed>().AddSingleton<TakeDesk>().AddSingleton<ThumbnailStore>().AddSingleton<CopyDesk>().AddSingleton<DemoShelf>()
+    .AddSingleton(services => new OpenPhotos(services.GetRequiredService<OriginalStore>(), limits, 2L << 30));
+
+var app = builder.Build();
+using (var context = await app.Services.GetRequiredService<IDbContextFactory<YarnwheelContext>>().CreateDbContextAsync())
+    DatabaseSetup.Migrate(context, folder);
+if (!start.Empty) await app.Services.GetRequiredService<DemoShelf>().AddOnceAsync(CancellationToken.None);
+
+app.UseHostFiltering();
+app.UseSecurityHeaders();
+app.UseProblems();
+app.UseStaticFiles(new StaticFileOptions { OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = "no-cache" });
+app.UseRouting();
+app.UseAntiforgeryGate();
+app.MapRazorPages();
+app.MapShelf();
+app.MapEdits();
+app.MapFrames();
+app.MapCopies();
+app.MapGet("/alive", () => "Yarnwheel");
+app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Yarnwheel is ready at {app.Urls.First()}"));
+await app.RunAsync();
+return 0;
+
+/// <summary>Named for the tests, which start the application in their own process.</summary>
+public partial class Program;

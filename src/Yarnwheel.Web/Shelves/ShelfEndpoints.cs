@@ -1,0 +1,42 @@
+using Microsoft.AspNetCore.Http.Features;
+using Yarnwheel.Codecs;
+using Yarnwheel.Data.Store;
+using Yarnwheel.Web.Benches;
+
+namespace Yarnwheel.Web.Shelves;
+
+/// <summary>Photos coming in, and takes beginning.</summary>
+internal static class ShelfEndpoints
+{
+    public static void MapShelf(this IEndpointRouteBuilder routes)
+    {
+        // The file is the body; its name comes in a header, percent-encoded.
+        routes.MapPost("/shelf/photos", async (HttpContext context, PhotoLibrary library, PhotoLimits limits) =>
+        {
+            if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } size) size.MaxRequestBodySize = (long)(limits.Megabytes * 1e6) + 1024;
+            var name = Uri.UnescapeDataString(context.Request.Headers["X-File-Name"].ToString());
+            var (photo, wasThere) = await library.AddAsync(context.Request.Body, name, null, context.RequestAborted);
+            return Results.Json(new { id = photo.Id, name = photo.Name, wasThere });
+        });
+        routes.MapPost("/shelf/demo", async (DemoShelf demo, CancellationToken cancel) =>
+        {
+            await demo.AddAsync(cancel);
+            return Results.NoContent();
+        });
+        routes.MapPost("/shelf/photos/{id:int}/remove", async (int id, PhotoLibrary library, OpenPhotos photos, TakeDesk desk, CancellationToken cancel) =>
+        {
+            var photo = await library.FindAsync(id, cancel);
+            await library.RemoveAsync(id, cancel);
+            if (photo is null) return Results.NoContent();
+            photos.Close(photo.Hash);
+            foreach (var take in photo.Takes) desk.Forget(take.Id);
+            return Results.NoContent();
+        });
+        routes.MapPost("/takes/{take:int}/copy", async (int take, PhotoLibrary library, TakeDesk desk, CancellationToken cancel) =>
+        {
+            var state = await desk.GetAsync(take, cancel);
+            var added = await library.AddTakeAsync(state.Photo.Id, state.Recipe, cancel);
+            return Results.Json(new { id = added.Id });
+        });
+    }
+}

@@ -1,0 +1,60 @@
+// @ts-check
+import { post } from './http.js';
+
+/**
+ * @typedef {{ x: number, y: number, width: number, height: number, scale: number, show: string, area: number | null, fast: boolean, draft: object[] | null }} Wish
+ * @typedef {{ bitmap: ImageBitmap, wish: Wish }} Frame
+ */
+
+/**
+ * Asks for frames: one on its way at a time, and of those wished for meanwhile only the newest.
+ * So frames are never shown out of order, and the hand never waits for a queue.
+ */
+export class FrameLoop {
+  #busy = false;
+  /** @type {Wish | null} */
+  #next = null;
+
+  /**
+   * @param {string} url
+   * @param {(frame: Frame) => void} show
+   * @param {(error: unknown) => void} failed
+   */
+  constructor(url, show, failed) {
+    this.url = url;
+    this.show = show;
+    this.failed = failed;
+    /** Milliseconds from asking to decoded, of the last frames. @type {number[]} */
+    this.times = [];
+  }
+
+  /** @param {Wish} wish */
+  ask(wish) {
+    this.#next = wish;
+    if (!this.#busy) this.#run();
+  }
+
+  /** Whether nothing is on its way. */
+  get idle() {
+    return !this.#busy;
+  }
+
+  async #run() {
+    this.#busy = true;
+    while (this.#next) {
+      const wish = this.#next;
+      this.#next = null;
+      try {
+        const began = performance.now();
+        const response = await post(this.url, wish);
+        const bitmap = await createImageBitmap(await response.blob());
+        this.times.push(performance.now() - began);
+        if (this.times.length > 200) this.times.shift();
+        this.show({ bitmap, wish });
+      } catch (error) {
+        this.failed(error);
+      }
+    }
+    this.#busy = false;
+  }
+}

@@ -1,0 +1,128 @@
+// @ts-check
+/**
+ * Numbers that can be dragged, typed, stepped by arrow keys (Shift for ten) and reset by a double click.
+ * @typedef {{ draft: (value: number) => void, commit: (value: number, before: number) => void, cancel: () => void }} Hooks
+ */
+
+/** @type {WeakMap<HTMLElement, Hooks>} */
+const hooks = new WeakMap();
+
+/** @param {HTMLElement} element */
+const limits = element => ({
+  least: Number(element.dataset.least),
+  most: Number(element.dataset.most),
+  neutral: Number(element.dataset.neutral),
+});
+
+/** @param {HTMLElement} element */
+const input = element => /** @type {HTMLInputElement} */ (element.querySelector('.number-value'));
+
+/** @param {number} value */
+const text = value => String(Math.round(value * 100) / 100);
+
+/** Shows a value without telling anybody. @param {HTMLElement} element @param {number} value */
+export function showNumber(element, value) {
+  const { least, most, neutral } = limits(element);
+  const field = input(element);
+  field.value = text(value);
+  field.setAttribute('aria-valuenow', text(value));
+  element.dataset.now = String(value);
+  const share = (/** @type {number} */ v) => Math.min(Math.max((v - least) / (most - least), 0), 1);
+  const from = Math.min(share(value), share(neutral));
+  const to = Math.max(share(value), share(neutral));
+  const fill = /** @type {HTMLElement} */ (element.querySelector('.number-fill'));
+  fill.style.left = `${100 * from}%`;
+  fill.style.width = `${100 * (to - from)}%`;
+  const mark = /** @type {HTMLElement} */ (element.querySelector('.number-neutral'));
+  mark.style.left = `${100 * share(neutral)}%`;
+}
+
+/** Makes a number work. @param {HTMLElement} element @param {Hooks} own */
+export function wireNumber(element, own) {
+  const known = hooks.has(element);
+  hooks.set(element, own);
+  showNumber(element, Number(input(element).getAttribute('value')));
+  if (known) return;
+
+  const field = input(element);
+  const now = () => Number(element.dataset.now);
+  const hold = (/** @type {number} */ value) => {
+    const { least, most } = limits(element);
+    return Math.min(Math.max(Math.round(value * 100) / 100, least), most);
+  };
+  const call = () => /** @type {Hooks} */ (hooks.get(element));
+  let before = now();
+  const draft = (/** @type {number} */ value) => {
+    showNumber(element, hold(value));
+    call().draft(now());
+  };
+  const commit = () => {
+    if (now() !== before) call().commit(now(), before);
+    before = now();
+  };
+
+  /** @type {{ x: number, value: number, moved: boolean } | null} */
+  let drag = null;
+  element.addEventListener('pointerdown', event => {
+    if (event.button !== 0) return;
+    before = now();
+    drag = { x: event.clientX, value: before, moved: false };
+    element.setPointerCapture(event.pointerId);
+    if (event.target !== field) event.preventDefault();
+  });
+  element.addEventListener('pointermove', event => {
+    if (!drag) return;
+    const way = event.clientX - drag.x;
+    if (!drag.moved && Math.abs(way) < 3) return;
+    drag.moved = true;
+    field.blur();
+    element.classList.add('is-dragged');
+    const { least, most } = limits(element);
+    const step = (most - least) / element.clientWidth * (event.shiftKey ? 0.2 : 1);
+    draft(Math.round(drag.value + way * step));
+  });
+  const letGo = () => {
+    if (!drag) return;
+    if (drag.moved) commit();
+    else field.select();
+    drag = null;
+    element.classList.remove('is-dragged');
+  };
+  element.addEventListener('pointerup', event => {
+    const clicked = drag && !drag.moved;
+    letGo();
+    if (clicked && event.target !== field) field.focus();
+  });
+  element.addEventListener('pointercancel', letGo);
+  element.addEventListener('dblclick', () => {
+    before = now();
+    draft(limits(element).neutral);
+    commit();
+  });
+
+  field.addEventListener('focus', () => { before = now(); });
+  field.addEventListener('keydown', event => {
+    const step = event.shiftKey ? 10 : 1;
+    if (event.key === 'ArrowUp') draft(now() + step);
+    else if (event.key === 'ArrowDown') draft(now() - step);
+    else if (event.key === 'Enter') read();
+    else if (event.key === 'Escape') {
+      showNumber(element, before);
+      call().cancel();
+      field.blur();
+    } else return;
+    event.preventDefault();
+    event.stopPropagation();
+  });
+  field.addEventListener('keyup', event => {
+    if (event.key === 'ArrowUp' || event.key === 'ArrowDown') commit();
+  });
+  field.addEventListener('blur', () => read());
+  const read = () => {
+    const typed = Number(field.value.replace(',', '.').replace('−', '-'));
+    if (field.value.trim() === '' || !Number.isFinite(typed)) showNumber(element, before);
+    else showNumber(element, hold(typed));
+    if (now() !== before) call().draft(now());
+    commit();
+  };
+}

@@ -1,0 +1,56 @@
+// @ts-check
+import { post } from './http.js';
+
+/** Reads out what is under the pointer: place, colour, hue, grey, how far it is kept. */
+export class Reading {
+  /** @type {{ x: number, y: number } | null} */
+  #wish = null;
+  #busy = false;
+
+  /**
+   * @param {HTMLElement} output @param {import('./view.js').PhotoView} view @param {import('./take.js').Take} take
+   * @param {(hue: number | null) => void} hue told of the hue under the pointer
+   */
+  constructor(output, view, take, hue) {
+    this.output = output;
+    this.view = view;
+    this.take = take;
+    this.hue = hue;
+    view.stage.addEventListener('pointermove', event => {
+      const box = view.stage.getBoundingClientRect();
+      const at = view.toPhoto(event.clientX - box.left, event.clientY - box.top);
+      if (at.x < 0 || at.x >= 1 || at.y < 0 || at.y >= 1) this.#clear();
+      else this.#ask(at);
+    });
+    view.stage.addEventListener('pointerleave', () => this.#clear());
+  }
+
+  #clear() {
+    this.#wish = null;
+    this.output.textContent = '\u00a0';
+    this.hue(null);
+  }
+
+  /** @param {{ x: number, y: number }} at */
+  async #ask(at) {
+    this.#wish = at;
+    if (this.#busy) return;
+    this.#busy = true;
+    while (this.#wish) {
+      const wish = this.#wish;
+      this.#wish = null;
+      try {
+        const read = await (await post(`${this.take.url}/read`, { ...wish, area: this.view.area })).json();
+        this.output.innerHTML = '<i></i>';
+        /** @type {HTMLElement} */ (this.output.firstElementChild).style.background = `rgb(${read.red} ${read.green} ${read.blue})`;
+        this.output.append(`${read.x}, ${read.y}   R ${read.red} G ${read.green} B ${read.blue}   hue ${read.hue.toFixed(0)}°   chroma ${read.chroma.toFixed(1)}   grey ${read.grey}   kept ${read.kept.toFixed(0)} %`);
+        this.hue(read.chroma > 1.5 ? read.hue : null);
+      } catch {
+        // The next movement asks again; what fails for good is said by the frame.
+        this.output.textContent = '\u00a0';
+      }
+      await new Promise(resolve => setTimeout(resolve, 40));
+    }
+    this.#busy = false;
+  }
+}

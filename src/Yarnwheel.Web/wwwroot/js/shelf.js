@@ -1,0 +1,89 @@
+// @ts-check
+import { post } from './http.js';
+import { switchTheme } from './look.js';
+import { fault, note } from './notes.js';
+import { upload } from './upload.js';
+
+const get = (/** @type {string} */ id) => /** @type {HTMLElement} */ (document.getElementById(id));
+const picker = /** @type {HTMLInputElement} */ (get('files'));
+const question = /** @type {HTMLDialogElement} */ (get('question'));
+const drop = get('drop');
+
+const refresh = () => window.htmx.trigger('#photos', 'refresh');
+
+/** Two at a time: more would only wait for one another. @param {File[]} files */
+async function addAll(files) {
+  const waiting = [...files];
+  /** @type {string[]} */
+  const known = [];
+  const one = async () => {
+    for (let file = waiting.shift(); file; file = waiting.shift()) {
+      const added = await upload(file, get('incoming'));
+      if (added?.wasThere) known.push(added.name);
+      if (added) refresh();
+    }
+  };
+  await Promise.all([one(), one()]);
+  if (known.length > 0) note(`${known.map(n => `“${n}”`).join(', ')} ${known.length === 1 ? 'is' : 'are'} on the Shelf already; nothing was added twice.`);
+}
+
+get('add').addEventListener('click', () => picker.click());
+get('theme').addEventListener('click', switchTheme);
+picker.addEventListener('change', () => {
+  addAll([...(picker.files ?? [])]);
+  picker.value = '';
+});
+
+let over = 0;
+const carriesFiles = (/** @type {DragEvent} */ event) => event.dataTransfer?.types.includes('Files') ?? false;
+addEventListener('dragenter', event => {
+  if (!carriesFiles(event)) return;
+  over++;
+  drop.hidden = false;
+});
+addEventListener('dragleave', event => {
+  if (carriesFiles(event) && --over === 0) drop.hidden = true;
+});
+addEventListener('dragover', event => {
+  if (carriesFiles(event)) event.preventDefault();
+});
+addEventListener('drop', event => {
+  if (!carriesFiles(event)) return;
+  event.preventDefault();
+  over = 0;
+  drop.hidden = true;
+  addAll([...(event.dataTransfer?.files ?? [])]);
+});
+
+addEventListener('keydown', event => {
+  if (event.key === 'l' && !event.ctrlKey && !(event.target instanceof HTMLInputElement)) switchTheme();
+});
+
+document.addEventListener('htmx:after:swap', () => {
+  if (question.firstElementChild && !question.open) question.showModal();
+});
+question.addEventListener('close', async () => {
+  const form = question.querySelector('form');
+  const id = form?.dataset.remove;
+  question.replaceChildren();
+  if (question.returnValue !== 'remove' || !id) return;
+  try {
+    await post(`/shelf/photos/${id}/remove`);
+  } catch (error) {
+    fault(error);
+  }
+  refresh();
+});
+
+get('photos').addEventListener('click', async event => {
+  const button = event.target instanceof Element ? event.target.closest('#demo') : null;
+  if (!(button instanceof HTMLButtonElement)) return;
+  button.disabled = true;
+  button.textContent = 'Putting them on the Shelf …';
+  try {
+    await post('/shelf/demo');
+  } catch (error) {
+    fault(error);
+  }
+  refresh();
+});

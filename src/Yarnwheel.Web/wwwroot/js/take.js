@@ -1,0 +1,125 @@
+// @ts-check
+import { Refused, getJson, post } from './http.js';
+import { fault, note } from './notes.js';
+
+/**
+ * @typedef {{ op: 'add' | 'remove' | 'replace' | 'move', path: string, value?: any, from?: string }} Operation a step of JSON Patch (RFC 6902)
+ * @typedef {{ revision: number, undo: string | null, redo: string | null, recipe: any }} State
+ */
+
+/**
+ * The take as this window knows it. Changes go to the application one after the other;
+ * "state" is fired when an answer or another window brings a newer one, "draft" while a value is dragged.
+ */
+export class Take extends EventTarget {
+  /** @type {State} */
+  state = { revision: 0, undo: null, redo: null, recipe: null };
+  /** @type {Operation[] | null} */
+  draft = null;
+  /** @type {Promise<unknown>} */
+  #last = Promise.resolve();
+  #window = crypto.randomUUID();
+  /** How many changes are on their way. */
+  pending = 0;
+
+  /** @param {number} id */
+  constructor(id) {
+    super();
+    this.id = id;
+    this.url = `/bench/${id}`;
+  }
+
+  get window() {
+    return this.#window;
+  }
+
+  async load() {
+    this.#accept(await getJson(`${this.url}/state`), 'load');
+    const changes = new EventSource(`${this.url}/changes`);
+    changes.onmessage = async event => {
+      const change = JSON.parse(event.data);
+      if (change.window === this.#window || change.revision <= this.state.revision) return;
+      try {
+        const state = await getJson(`${this.url}/state`);
+        if (state.revision <= this.state.revision) return;
+        this.#accept(state, 'elsewhere');
+        note(`Changed in another window: ${change.label}. This one shows the newest state.`);
+      } catch (error) {
+        fault(error);
+      }
+    };
+    addEventListener('pagehide', () => changes.close());
+  }
+
+  /** The value at a JSON Pointer. @param {string} path */
+  at(path) {
+    return path.split('/').slice(1).reduce((node, step) => node?.[step], this.state.recipe);
+  }
+
+  /** Shows a change without keeping it; null ends it. @param {Operation[] | null} change */
+  setDraft(change) {
+    this.draft = change;
+    this.dispatchEvent(new Event('draft'));
+  }
+
+  /**
+   * Keeps a change. The draft stays in sight until the answer is there.
+   * @param {string} label @param {Operation[]} change
+   */
+  commit(label, change) {
+    this.draft = change;
+    return this.#send('edit', () => ({ revision: this.state.revision, label, change, window: this.#window }), 'edit');
+  }
+
+  /** @param {object} pick */
+  pick(pick) {
+    return this.#send('pick', () => ({ revision: this.state.revision, window: this.#window, ...pick }), 'pick');
+  }
+
+  undo() {
+    return this.#send('undo', () => ({ revision: this.state.revision, window: this.#window }), 'undo');
+  }
+
+  redo() {
+    return this.#send('redo', () => ({ revision: this.state.revision, window: this.#window }), 'redo');
+  }
+
+  /** @param {File} file */
+  readRecipe(file) {
+    return this.#send(`recipe?window=${this.#window}`, () => file, 'recipe', () => `&revision=${this.state.revision}`);
+  }
+
+  /**
+   * @param {string} action @param {() => any} body made when its turn has come, so that it names the newest revision
+   * @param {string} cause @param {() => string} [query]
+   * @returns {Promise<boolean>} whether it was kept
+   */
+  #send(action, body, cause, query = () => '') {
+    this.pending++;
+    const turn = this.#last.then(async () => {
+      try {
+        const response = await post(`${this.url}/${action}${query()}`, body());
+        this.#accept(await response.json(), cause);
+        return true;
+      } catch (error) {
+        fault(error);
+        this.draft = null;
+        if (error instanceof Refused && error.status === 409 && error.answer?.recipe) this.#accept(error.answer, 'elsewhere');
+        else this.dispatchEvent(new CustomEvent('state', { detail: 'refused' }));
+        return false;
+      } finally {
+        this.pending--;
+      }
+    });
+    this.#last = turn;
+    return turn;
+  }
+
+  /** @param {State} state @param {string} cause */
+  #accept(state, cause) {
+    if (state.revision < this.state.revision) return;
+    this.state = state;
+    this.draft = null;
+    this.dispatchEvent(new CustomEvent('state', { detail: cause }));
+  }
+}

@@ -1,0 +1,8 @@
+// Types of what the page's scripts find in the window.
+interface Htmx {
+  ajax(method: string, url: string, options: { target: string; swap: string }): Promise<void>;
+  trigger(element: Element | string, name: string): void;
+}
+interface Window {
+  htmx: Htmx;
+}

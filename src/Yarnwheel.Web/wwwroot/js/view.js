@@ -1,0 +1,203 @@
+// @ts-check
+import { FrameLoop } from './frames.js';
+import { fault } from './notes.js';
+
+/** @typedef {import('./frames.js').Frame} Frame */
+
+const LEAST = 0.02;
+const MOST = 16;
+
+/**
+ * The photo on its canvas: pan, zoom, and the frames that fill it.
+ * Places are kept in device pixels, so that at 100 % a photo pixel is a screen pixel.
+ * Fires "moved" when the place or zoom changed, "painted" after each frame.
+ */
+export class PhotoView extends EventTarget {
+  /** Device pixels a photo pixel. */
+  zoom = 1;
+  fitted = true;
+  show = 'result';
+  /** @type {number | null} */
+  area = null;
+  #left = 0;
+  #top = 0;
+  /** @type {Frame | null} */
+  #frame = null;
+  /** The whole photo, coarse, for what comes into sight before its frame does. @type {Frame | null} */
+  #under = null;
+  /** What is shown instead while a key is held. @type {string | null} */
+  #held = null;
+  /** @type {number | undefined} */
+  #timer;
+
+  /**
+   * @param {HTMLElement} stage @param {HTMLCanvasElement} canvas
+   * @param {import('./take.js').Take} take
+   * @param {{ width: number, height: number }} photo
+   */
+  constructor(stage, canvas, take, photo) {
+    super();
+    this.stage = stage;
+    this.canvas = canvas;
+    this.take = take;
+    this.photo = photo;
+    this.context = /** @type {CanvasRenderingContext2D} */ (canvas.getContext('2d', { alpha: false }));
+    this.loop = new FrameLoop(`${take.url}/frame`, frame => this.#receive(frame), fault);
+    new ResizeObserver(() => this.#resize()).observe(stage);
+    take.addEventListener('state', () => this.ask(false));
+    take.addEventListener('draft', () => this.ask(true));
+  }
+
+  get ratio() {
+    return devicePixelRatio || 1;
+  }
+
+  /** Where a point of the photo (0 … 1) is on the stage, in CSS pixels. @param {number} x @param {number} y */
+  toStage(x, y) {
+    return {
+      x: (this.#left + x * this.photo.width * this.zoom) / this.ratio,
+      y: (this.#top + y * this.photo.height * this.zoom) / this.ratio,
+    };
+  }
+
+  /** Where on the photo (0 … 1 when inside) a point of the stage is. @param {number} x CSS pixels @param {number} y CSS pixels */
+  toPhoto(x, y) {
+    return {
+      x: (x * this.ratio - this.#left) / (this.photo.width * this.zoom),
+      y: (y * this.ratio - this.#top) / (this.photo.height * this.zoom),
+    };
+  }
+
+  fit() {
+    const margin = 20 * this.ratio;
+    this.zoom = Math.min((this.canvas.width - margin) / this.photo.width, (this.canvas.height - margin) / this.photo.height);
+    this.zoom = Math.min(Math.max(this.zoom, LEAST), 1);
+    this.fitted = true;
+    this.#left = Math.round((this.canvas.width - this.photo.width * this.zoom) / 2);
+    this.#top = Math.round((this.canvas.height - this.photo.height * this.zoom) / 2);
+    this.#moved();
+  }
+
+  /** @param {number} zoom device pixels a photo pixel @param {{ x: number, y: number }} [about] CSS pixels on the stage; the middle when left out */
+  zoomTo(zoom, about) {
+    const x = (about?.x ?? this.stage.clientWidth / 2) * this.ratio;
+    const y = (about?.y ?? this.stage.clientHeight / 2) * this.ratio;
+    const next = Math.min(Math.max(zoom, LEAST), MOST);
+    this.#left = Math.round(x - (x - this.#left) * next / this.zoom);
+    this.#top = Math.round(y - (y - this.#top) * next / this.zoom);
+    this.zoom = next;
+    this.fitted = false;
+    this.#moved();
+  }
+
+  /** @param {number} dx CSS pixels @param {number} dy CSS pixels */
+  pan(dx, dy) {
+    this.#left += Math.round(dx * this.ratio);
+    this.#top += Math.round(dy * this.ratio);
+    this.fitted = false;
+    this.#moved();
+  }
+
+  /** Brings a point of the photo (0 … 1) to the middle. @param {number} x @param {number} y */
+  centre(x, y) {
+    this.#left = Math.round(this.canvas.width / 2 - x * this.photo.width * this.zoom);
+    this.#top = Math.round(this.canvas.height / 2 - y * this.photo.height * this.zoom);
+    this.fitted = false;
+    this.#moved();
+  }
+
+  /** @param {string} show */
+  setShow(show) {
+    this.show = show;
+    this.ask(false);
+  }
+
+  /** Shows something else for as long as a key is held; null ends it. @param {string | null} show */
+  hold(show) {
+    if (this.#held === show) return;
+    this.#held = show;
+    this.ask(false);
+  }
+
+  /** The part of the photo in sight, in pixels at the zoom. */
+  get region() {
+    const x = Math.max(0, -this.#left);
+    const y = Math.max(0, -this.#top);
+    const width = Math.min(Math.ceil(this.photo.width * this.zoom), this.canvas.width - this.#left) - x;
+    const height = Math.min(Math.ceil(this.photo.height * this.zoom), this.canvas.height - this.#top) - y;
+    return { x, y, width, height };
+  }
+
+  /** Asks for a frame of what is in sight. @param {boolean} fast while the hand is dragging */
+  ask(fast) {
+    clearTimeout(this.#timer);
+    const region = this.region;
+    if (region.width <= 0 || region.height <= 0) return;
+    // While a value is dragged whatever covers the photo is gone: the result is what is judged.
+    const show = this.#held ?? (fast && this.show === 'veil' ? 'result' : this.show);
+    // A large screen is dragged at half resolution; the exact frame follows on release.
+    const coarse = fast && region.width * region.height > 1_000_000 ? 2 : 1;
+    this.loop.ask({
+      x: Math.floor(region.x / coarse),
+      y: Math.floor(region.y / coarse),
+      width: Math.ceil(region.width / coarse),
+      height: Math.ceil(region.height / coarse),
+      scale: this.zoom / coarse,
+      show,
+      area: this.area,
+      fast,
+      draft: this.take.draft,
+    });
+    if (fast) this.#timer = setTimeout(() => this.ask(false), 350);
+  }
+
+  paint() {
+    const { context, canvas } = this;
+    context.fillStyle = getComputedStyle(this.stage).backgroundColor;
+    context.fillRect(0, 0, canvas.width, canvas.height);
+    for (const frame of [this.#under, this.#frame]) {
+      if (!frame) continue;
+      const { wish, bitmap } = frame;
+      const factor = this.zoom / wish.scale;
+      context.imageSmoothingEnabled = factor !== 1;
+      context.imageSmoothingQuality = 'medium';
+      context.drawImage(bitmap, this.#left + wish.x * factor, this.#top + wish.y * factor, bitmap.width * factor, bitmap.height * factor);
+    }
+  }
+
+  /** A coarse picture of the whole photo, for the small map. */
+  get overview() {
+    return this.#under;
+  }
+
+  /** @param {Frame} frame */
+  #receive(frame) {
+    const whole = frame.wish.x === 0 && frame.wish.y === 0
+      && frame.wish.width >= Math.floor(this.photo.width * frame.wish.scale) && frame.wish.height >= Math.floor(this.photo.height * frame.wish.scale);
+    if (this.#frame && this.#frame !== this.#under) this.#frame.bitmap.close();
+    this.#frame = frame;
+    if (whole && !frame.wish.fast) {
+      if (this.#under) this.#under.bitmap.close();
+      this.#under = frame;
+    }
+    this.paint();
+    this.dispatchEvent(new CustomEvent('painted', { detail: frame.wish }));
+  }
+
+  #resize() {
+    const width = Math.round(this.stage.clientWidth * this.ratio);
+    const height = Math.round(this.stage.clientHeight * this.ratio);
+    if (width === this.canvas.width && height === this.canvas.height) return;
+    this.canvas.width = width;
+    this.canvas.height = height;
+    if (this.fitted) this.fit();
+    else this.#moved();
+  }
+
+  #moved() {
+    this.paint();
+    this.dispatchEvent(new Event('moved'));
+    clearTimeout(this.#timer);
+    if (this.take.state.revision > 0) this.#timer = setTimeout(() => this.ask(false), 30);
+  }
+}

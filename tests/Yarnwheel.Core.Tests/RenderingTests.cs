@@ -1,0 +1,221 @@
+using Yarnwheel.Core.Colour;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering;
+
+namespace Yarnwheel.Core.Tests;
+
+public class RenderingTests
+{
+    private const int Width = 301;
+    private const int Height = 203;
+
+    private static readonly Recipe Kept = RecipeJson.Parse("""
+        { "yarnwheel": 1, "grey": { "spokes": [ { "hue": 30, "lift": 60 }, { "hue": 200, "lift": -70 } ] },
+          "areas": [ { "name": "A", "mask": { "parts": [ { "kind": "colour", "picks": [ { "x": 0.7, "y": 0.3 } ], "leaveOut": [ { "x": 0.2, "y": 0.8 } ] } ] } } ] }
+        """);
+
+    private static PhotoRenderer Renderer(byte[] rgb) => new(Pictures.Pyramid(rgb, Width, Height));
+
+    private static View Whole => new(new Region(0, 0, Width, Height), 1);
+
+    [Fact]
+    public void With_the_ground_in_full_colour_every_8_bit_colour_is_unchanged()
+    {
+        // All 2²⁴ colours, 4096 × 64 at a time.
+        var recipe = new Recipe { Ground = new Ground { Colour = 100 } };
+        for (var block = 0; block < 64; block++)
+        {
+            var rgb = new byte[3 * 4096 * 64];
+            for (var i = 0; i < 4096 * 64; i++)
+            {
+                var colour = block * 4096 * 64 + i;
+                (rgb[3 * i], rgb[3 * i + 1], rgb[3 * i + 2]) = ((byte)(colour >> 16), (byte)(colour >> 8), (byte)colour);
+            }
+            var renderer = new PhotoRenderer(Pyramid.Build(new BytePixels(rgb, 4096, 64)));
+            Assert.True(rgb.AsSpan().SequenceEqual(renderer.Frame(recipe, new View(new Region(0, 0, 4096, 64), 1), Show.Result)), $"block {block}");
+        }
+    }
+
+    [Fact]
+    public void With_the_ground_at_0_and_no_area_red_green_and_blue_are_equal()
+    {
+        var frame = Renderer(Pictures.Random(Width, Height)).Frame(Kept with { Areas = [] }, Whole, Show.Result);
+        for (var i = 0; i < frame.Length; i += 3) Assert.True(frame[i] == frame[i + 1] && frame[i] == frame[i + 2]);
+    }
+
+    [Fact]
+    public void Where_the_mask_is_full_the_photo_is_unchanged_and_where_it_is_0_it_is_grey()
+    {
+        var rgb = Pictures.Smooth(Width, Height);
+        var renderer = Renderer(rgb);
+        var frame = renderer.Frame(Kept, Whole, Show.Result);
+        var mask = renderer.FullMask(Kept, 0);
+        int full = 0, none = 0;
+        for (var i = 0; i < mask.Length; i++)
+        {
+            if (mask[i] == 65535)
+            {
+                full++;
+                Assert.True(rgb.AsSpan(3 * i, 3).SequenceEqual(frame.AsSpan(3 * i, 3)));
+            }
+            else if (mask[i] == 0)
+            {
+                none++;
+                Assert.True(frame[3 * i] == frame[3 * i + 1] && frame[3 * i] == frame[3 * i + 2]);
+            }
+        }
+        Assert.True(full > 500 && none > 500, $"{full} full, {none} none");
+    }
+
+    [Fact]
+    public void Any_tiling_gives_the_same_picture()
+    {
+        foreach (var scale in (double[])[1, 0.37, 0.5, 1.6])
+        {
+            var renderer = Renderer(Pictures.Smooth(Width, Height));
+            int width = AreaSampler.Extent(Width, scale), height = AreaSampler.Extent(Height, scale);
+            var whole = renderer.Frame(Kept, new View(new Region(0, 0, width, height), scale), Show.Result);
+            foreach (var tile in (int[])[17, 64])
+            {
+                for (var y = 0; y < height; y += tile)
+                {
+                    for (var x = 0; x < width; x += tile)
+                    {
+                        var region = new Region(x, y, tile, tile).Intersect(new Region(0, 0, width, height));
+                        var part = renderer.Frame(Kept, new View(region, scale), Show.Result);
+                        for (var row = 0; row < region.Height; row++)
+                        {
+                            Assert.True(whole.AsSpan(3 * ((y + row) * width + x), 3 * region.Width)
+                                .SequenceEqual(part.AsSpan(3 * row * region.Width, 3 * region.Width)), $"scale {scale}, tile {tile} at {x}, {y}");
+                        }
+                    }
+                }
+            }
+        }
+    }
+
+    [Fact]
+    public void The_full_size_strips_give_what_the_frame_shows()
+    {
+        var renderer = Renderer(Pictures.Smooth(Width, Height));
+        var frame = renderer.Frame(Kept, Whole, Show.Result);
+        var full = new byte[frame.Length];
+        renderer.Full(Kept, (y, rows, light) =>
+        {
+            for (var i = 0; i < light.Length; i++) full[3 * y * Width + i] = SrgbByte.Encode(light[i]);
+        });
+        Assert.Equal(frame, full);
+    }
+
+    [Fact]
+    public void Half_size_is_about_the_full_size_made_smaller()
+    {
+        var rgb = Pictures.Smooth(300, 200);
+        var renderer = new PhotoRenderer(Pictures.Pyramid(rgb, 300, 200));
+        var full = renderer.Frame(Kept, new View(new Region(0, 0, 300, 200), 1), Show.Mask);
+        var half = renderer.Frame(Kept, new View(new Region(0, 0, 150, 100), 0.5), Show.Mask);
+        var sum = 0.0;
+        for (var y = 0; y < 100; y++)
+        {
+            for (var x = 0; x < 150; x++)
+            {
+                int At(int xx, int yy) => full[3 * (yy * 300 + xx)];
+                var mean = (At(2 * x, 2 * y) + At(2 * x + 1, 2 * y) + At(2 * x, 2 * y + 1) + At(2 * x + 1, 2 * y + 1)) / 4.0;
+                sum += Math.Abs(mean - half[3 * (y * 150 + x)]);
+            }
+        }
+        Assert.True(sum / 15000 < 2, $"{sum / 15000:F2} of 255 on average");
+    }
+
+    [Fact]
+    public void A_later_area_at_colour_0_takes_back_what_an_earlier_one_kept()
+    {
+        var recipe = Kept with { Areas = [Kept.Areas[0], Kept.Areas[0] with { Name = "B", Colour = 0 }] };
+        var renderer = Renderer(Pictures.Smooth(Width, Height));
+        var mask = renderer.FullMask(recipe, 0);
+        var frame = renderer.Frame(recipe, Whole, Show.Result);
+        for (var i = 0; i < mask.Length; i++)
+            if (mask[i] == 65535) Assert.True(frame[3 * i] == frame[3 * i + 1] && frame[3 * i] == frame[3 * i + 2]);
+    }
+
+    [Fact]
+    public void An_area_that_is_off_or_has_no_strength_changes_nothing()
+    {
+        var renderer = Renderer(Pictures.Smooth(Width, Height));
+        var none = renderer.Frame(Kept with { Areas = [] }, Whole, Show.Result);
+        Assert.Equal(none, renderer.Frame(Kept with { Areas = [Kept.Areas[0] with { On = false }] }, Whole, Show.Result));
+        Assert.Equal(none, renderer.Frame(Kept with { Areas = [Kept.Areas[0] with { Strength = 0 }] }, Whole, Show.Result));
+    }
+
+    [Fact]
+    public void Everything_that_can_be_shown_is_shown_with_and_without_a_chosen_area()
+    {
+        var rgb = Pictures.Smooth(Width, Height);
+        var renderer = Renderer(rgb);
+        foreach (var area in (int?[])[null, 0, 5])
+        {
+            foreach (var show in Enum.GetValues<Show>()) Assert.Equal(rgb.Length, renderer.Frame(Kept, Whole, show, area).Length);
+            Assert.Equal(rgb, renderer.Frame(Kept, Whole, Show.Original, area));
+        }
+    }
+
+    [Fact]
+    public void A_cancelled_frame_ends_with_the_cancellation()
+    {
+        using var cancel = new CancellationTokenSource();
+        cancel.Cancel();
+        Assert.ThrowsAny<OperationCanceledException>(() => Renderer(Pictures.Smooth(Width, Height)).Frame(Kept, Whole, Show.Result, null, cancel.Token));
+    }
+
+    [Fact]
+    public void A_field_that_is_not_computed_yet_is_refused_by_name()
+    {
+        var recipe = RecipeJson.Parse("""{ "yarnwheel": 1, "areas": [ { "mask": { "parts": [ { "kind": "brush" } ] }, "edge": { "feather": 2 } } ] }""");
+        var refusal = Assert.Throws<RecipeException>(() => Renderer(Pictures.Smooth(Width, Height)).Frame(recipe, Whole, Show.Result));
+        Assert.Equal(["areas[0].edge", "areas[0].mask.parts[0].kind"], refusal.Faults.Select(f => f.Path));
+    }
+
+    [Theory]
+    [InlineData(1, 1)]
+    [InlineData(1, 6000)]
+    [InlineData(6000, 1)]
+    public void Pictures_of_extreme_shape_are_drawn(int width, int height)
+    {
+        var renderer = new PhotoRenderer(Pictures.Pyramid(Pictures.Random(width, height), width, height));
+        foreach (var scale in (double[])[1, 0.05, 3])
+        {
+            var region = new Region(0, 0, AreaSampler.Extent(width, scale), AreaSampler.Extent(height, scale));
+            Assert.Equal(3 * region.Area, renderer.Frame(Kept, new View(region, scale), Show.Veil).LongLength);
+        }
+    }
+
+    [Fact]
+    public void Above_100_percent_the_photo_s_pixels_show_as_squares()
+    {
+        var rgb = Pictures.Random(Width, Height);
+        var frame = Renderer(rgb).Frame(new Recipe(), new View(new Region(20, 40, 8, 8), 4), Show.Original);
+        for (var y = 0; y < 8; y++)
+        {
+            for (var x = 0; x < 8; x++)
+                Assert.True(rgb.AsSpan(3 * ((40 + y) / 4 * Width + (20 + x) / 4), 3).SequenceEqual(frame.AsSpan(3 * (y * 8 + x), 3)));
+        }
+    }
+
+    [Fact]
+    public void The_cache_keeps_to_its_budget()
+    {
+        var cache = new PieceCache(1000);
+        for (var i = 0; i < 50; i++) cache.GetOrAdd($"piece {i}", () => new byte[100], p => p.Length);
+        Assert.InRange(cache.Held, 1, 1000);
+    }
+
+    [Fact]
+    public void A_reading_names_what_is_there()
+    {
+        var rgb = Pictures.Smooth(Width, Height);
+        var reading = Renderer(rgb).Read(Kept, 0.5, 0.5);
+        Assert.Equal((150, 101), (reading.X, reading.Y));
+        Assert.Equal((rgb[3 * (101 * Width + 150)], rgb[3 * (101 * Width + 150) + 1]), (reading.Red, reading.Green));
+    }
+}

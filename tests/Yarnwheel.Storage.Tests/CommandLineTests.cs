@@ -1,0 +1,104 @@
+using System.Diagnostics;
+using Yarnwheel.Codecs;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering;
+
+namespace Yarnwheel.Storage.Tests;
+
+/// <summary>The yarnwheel command as it is called from a shell.</summary>
+public sealed class CommandLineTests : IDisposable
+{
+    private const string Good = """{ "yarnwheel": 1, "areas": [ { "name": "A", "mask": { "parts": [ { "kind": "colour", "picks": [ { "x": 0.5, "y": 0.5 } ] } ] } } ] }""";
+    private readonly TempFolder folder = new();
+
+    public CommandLineTests() => CodecLibrary.Prepare();
+
+    public void Dispose() => folder.Dispose();
+
+    private (int Code, string Error, string Output) Run(params string[] args)
+    {
+        var start = new ProcessStartInfo("dotnet") { RedirectStandardError = true, RedirectStandardOutput = true, WorkingDirectory = folder.Path };
+        start.ArgumentList.Add(Path.Combine(AppContext.BaseDirectory, "yarnwheel.dll"));
+        foreach (var arg in args) start.ArgumentList.Add(arg);
+        using var process = Process.Start(start)!;
+        var output = process.StandardOutput.ReadToEndAsync();
+        var error = process.StandardError.ReadToEnd();
+        process.WaitForExit();
+        return (process.ExitCode, error.Trim(), output.Result);
+    }
+
+    private void Recipe(string json) => File.WriteAllText(folder.File("r.json"), json);
+
+    [Fact]
+    public void Rendering_gives_the_pixels_of_the_engine()
+    {
+        var photo = TestPhotos.Write(folder, "a.png");
+        Recipe(Good);
+        Assert.Equal((0, ""), Run("render", "a.png", "--recipe", "r.json", "--out", "o.png") is var done ? (done.Code, done.Error) : default);
+        var renderer = new PhotoRenderer(Pyramid.Build(new PhotoReader(new PhotoLimits()).Read(photo).Pixels));
+        Assert.Equal(renderer.Frame(RecipeJson.Parse(Good), View.Whole(renderer.Photo), Show.Result), TestPhotos.Read(folder.File("o.png")));
+    }
+
+    [Fact]
+    public void Nothing_is_overwritten_without_force()
+    {
+        TestPhotos.Write(folder, "a.png");
+        Recipe(Good);
+        File.WriteAllText(folder.File("o.png"), "mine");
+        var refused = Run("render", "a.png", "--recipe", "r.json", "--out", "o.png");
+        Assert.Equal(2, refused.Code);
+        Assert.Contains("--force", refused.Error);
+        Assert.Equal("mine", File.ReadAllText(folder.File("o.png")));
+        Assert.Equal(0, Run("render", "a.png", "--recipe", "r.json", "--out", "o.png", "--force").Code);
+    }
+
+    [Fact]
+    public void A_wrong_recipe_or_call_ends_with_2_and_one_line()
+    {
+        TestPhotos.Write(folder, "a.png");
+        Recipe("""{ "yarnwheel": 1, "grey": { "spokes": [ { "hue": 400 } ] } }""");
+        foreach (var refused in (List<(int Code, string Error, string Output)>)
+        [
+            Run("check", "r.json"),
+            Run("render", "a.png", "--recipe", "r.json", "--out", "o.png"),
+            Run("render", "a.png", "--recipe", "none.json", "--out", "o.png"),
+            Run("render", "a.png"),
+            Run("fly"),
+        ])
+        {
+            Assert.Equal(2, refused.Code);
+            Assert.Single(refused.Error.Split('\n'));
+        }
+        Assert.Contains("grey.spokes[0].hue", Run("check", "r.json").Error);
+        Assert.False(File.Exists(folder.File("o.png")));
+    }
+
+    [Fact]
+    public void A_photo_that_can_t_be_read_ends_with_1()
+    {
+        File.WriteAllText(folder.File("a.jpg"), "no picture");
+        Recipe(Good);
+        var failed = Run("render", "a.jpg", "--recipe", "r.json", "--out", "o.jpg");
+        Assert.Equal(1, failed.Code);
+        Assert.Contains("not a picture", failed.Error);
+    }
+
+    [Fact]
+    public void A_mask_is_found_by_its_area_s_name()
+    {
+        TestPhotos.Write(folder, "a.png");
+        Recipe(Good);
+        Assert.Equal(0, Run("mask", "a.png", "--recipe", "r.json", "--area", "A", "--out", "m.png").Code);
+        var wrong = Run("mask", "a.png", "--recipe", "r.json", "--area", "B", "--out", "n.png");
+        Assert.Equal(2, wrong.Code);
+        Assert.Contains("\"A\"", wrong.Error);
+    }
+
+    [Fact]
+    public void A_good_recipe_is_checked_without_a_word()
+    {
+        Recipe(Good);
+        Assert.Equal((0, "", ""), Run("check", "r.json"));
+    }
+}
