@@ -13,6 +13,17 @@ public static class SrgbByte
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static byte Encode(float linear) => Table[(int)(MathF.Min(MathF.Max(linear, 0), 1) * Steps + 0.5f)];
 
+    /// <summary>Encodes a row into interleaved R, G, B.</summary>
+    public static void EncodeRow(ReadOnlySpan<float> red, ReadOnlySpan<float> green, ReadOnlySpan<float> blue, Span<byte> rgb)
+    {
+        for (var x = 0; x < red.Length; x++)
+        {
+            rgb[3 * x] = Encode(red[x]);
+            rgb[3 * x + 1] = Encode(green[x]);
+            rgb[3 * x + 2] = Encode(blue[x]);
+        }
+    }
+
     private static byte[] Build()
     {
         var table = new byte[Steps + 1];

@@ -3,15 +3,31 @@ namespace Yarnwheel.Core.Imaging;
 /// <summary>Runs work on the rows of a picture in parallel; rows do not depend on one another, so threads change nothing in the result.</summary>
 public static class Rows
 {
+    private const int Band = 16;
+
+    /// <param name="count">Number of rows.</param>
+    /// <param name="row">Does one row.</param>
+    /// <param name="cancel">Ends the work early.</param>
     public static void Each(int count, Action<int> row, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(row);
-        const int band = 16;
-        var bands = (count + band - 1) / band;
-        Parallel.For(0, bands, new ParallelOptions { CancellationToken = cancel }, b =>
+        Each(count, 0, (y, _) => row(y), cancel);
+    }
+
+    /// <summary>Gives each row a buffer to work in; a row must not read what another left there.</summary>
+    /// <param name="count">Number of rows.</param>
+    /// <param name="scratch">Length of the buffer.</param>
+    /// <param name="row">Does one row.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public static void Each(int count, int scratch, Action<int, float[]> row, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(row);
+        var bands = (count + Band - 1) / Band;
+        Parallel.For(0, bands, new ParallelOptions { CancellationToken = cancel }, () => new float[scratch], (b, _, buffer) =>
         {
-            var end = Math.Min(count, (b + 1) * band);
-            for (var y = b * band; y < end; y++) row(y);
-        });
+            var end = Math.Min(count, (b + 1) * Band);
+            for (var y = b * Band; y < end; y++) row(y, buffer);
+            return buffer;
+        }, _ => { });
     }
 }

@@ -1,4 +1,5 @@
 using System.Collections;
+using System.Collections.Concurrent;
 using System.ComponentModel.DataAnnotations;
 using System.Globalization;
 using System.Reflection;
@@ -10,6 +11,11 @@ namespace Yarnwheel.Core.Recipes;
 /// <summary>Holds every field of a recipe to the range its record states.</summary>
 public static class RecipeValidator
 {
+    // Attributes are slow to read, and a drag validates a draft for each frame.
+    private static readonly ConcurrentDictionary<Type, Field[]> Fields = new();
+
+    private readonly record struct Field(PropertyInfo Property, string Name, ValidationAttribute[] Rules);
+
     /// <summary>All faults, with their paths; empty for a good recipe.</summary>
     public static IReadOnlyList<RecipeFault> Check(Recipe recipe)
     {
@@ -21,16 +27,21 @@ public static class RecipeValidator
     private static void Walk(object piece, string path, List<RecipeFault> faults)
     {
         if (piece is ISelfChecking own && own.Fault() is { } fault) faults.Add(new RecipeFault(path, fault));
-        foreach (var property in piece.GetType().GetProperties(BindingFlags.Public | BindingFlags.Instance))
+        foreach (var (property, name, rules) in Fields.GetOrAdd(piece.GetType(), FieldsOf))
         {
-            if (property.SetMethod is null || property.GetValue(piece) is not { } value) continue;
-            var name = property.GetCustomAttribute<JsonPropertyNameAttribute>()?.Name ?? JsonNamingPolicy.CamelCase.ConvertName(property.Name);
+            if (property.GetValue(piece) is not { } value) continue;
             var at = path.Length == 0 ? name : $"{path}.{name}";
-            foreach (var rule in property.GetCustomAttributes<ValidationAttribute>())
+            foreach (var rule in rules)
                 if (!Holds(rule, value)) faults.Add(new RecipeFault(at, Explain(rule, value)));
             Descend(value, at, faults);
         }
     }
+
+    private static Field[] FieldsOf(Type type) => type.GetProperties(BindingFlags.Public | BindingFlags.Instance)
+        .Where(p => p.SetMethod is not null)
+        .Select(p => new Field(p, p.GetCustomAttribute<JsonPropertyNameAttribute>()?.Name ?? JsonNamingPolicy.CamelCase.ConvertName(p.Name),
+            p.GetCustomAttributes<ValidationAttribute>().ToArray()))
+        .ToArray();
 
     private static void Descend(object value, string at, List<RecipeFault> faults)
     {

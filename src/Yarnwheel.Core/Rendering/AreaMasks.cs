@@ -1,14 +1,19 @@
 using System.Globalization;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
+using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Rendering;
 
 /// <summary>Draws the masks of areas in a view; the distances to shades are kept, so that reach and fade cost only a step.</summary>
 internal static class AreaMasks
 {
-    /// <summary>The mask of an area, before its strength, 0 … 1.</summary>
-    public static float[] Draw(AreaPlan area, ViewPlanes view, PieceCache cache, CancellationToken cancel)
+    /// <summary>The mask of an area, before its strength, 0 … 1. It is kept by its content and not to be written to.</summary>
+    public static float[] Draw(AreaPlan area, ViewPlanes view, PieceCache cache, CancellationToken cancel) =>
+        cache.GetOrAdd(string.Create(CultureInfo.InvariantCulture, $"mask {view.View} {RecipeJson.Key(area.Area.Mask)}"),
+            () => Fold(area, view, cache, cancel), m => 4L * m.Length);
+
+    private static float[] Fold(AreaPlan area, ViewPlanes view, PieceCache cache, CancellationToken cancel)
     {
         var width = view.Width;
         var mask = new float[width * view.Height];
@@ -17,10 +22,10 @@ internal static class AreaMasks
             if (!part.Part.On) continue;
             var keep = Distances(part.Keep, view, cache, cancel);
             var leave = Distances(part.Leave, view, cache, cancel);
-            Rows.Each(view.Height, y =>
+            Rows.Each(view.Height, width, (y, row) =>
             {
-                var row = new Span<float>(new float[width]);
-                if (keep is not null)
+                if (keep is null) Array.Clear(row);
+                else
                 {
                     Likeness.Row(keep.AsSpan(y * width, width), leave is null ? [] : leave.AsSpan(y * width, width),
                         (float)(part.Part.Reach / 100), (float)(part.Part.Fade / 100), row);

@@ -1,5 +1,5 @@
 using Yarnwheel.Core.Grey;
-using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Imaging;
 
 namespace Yarnwheel.Core.Rendering;
 
@@ -11,49 +11,51 @@ internal sealed class Composition(RenderPlan plan, ViewPlanes view, IReadOnlyLis
     private readonly float[] lightness = view.Base(plan.Recipe.Grey.Basis);
     private readonly bool flat = plan.Curve.IsFlat;
 
+    /// <summary>How many floats of scratch a row needs.</summary>
+    public static int Scratch(int width) => 5 * width;
+
     /// <summary>The finished linear light of a row.</summary>
-    public void Result(int y, Span<float> red, Span<float> green, Span<float> blue)
+    /// <param name="y">Row.</param>
+    /// <param name="light">Receives it.</param>
+    /// <param name="scratch">Two rows to work in.</param>
+    public void Result(int y, LightRow light, Span<float> scratch)
     {
-        Span<float> grey = new float[view.Width];
+        var grey = scratch[..view.Width];
+        var version = scratch.Slice(view.Width, view.Width);
         Grey(y, grey);
-        var at = y * view.Width;
-        var photoRed = view.Light.Red.AsSpan(at, view.Width);
-        var photoGreen = view.Light.Green.AsSpan(at, view.Width);
-        var photoBlue = view.Light.Blue.AsSpan(at, view.Width);
-        var ground = (float)(plan.Recipe.Ground.Colour / 100);
-        for (var i = 0; i < grey.Length; i++)
-        {
-            red[i] = Mix(grey[i], photoRed[i], ground);
-            green[i] = Mix(grey[i], photoGreen[i], ground);
-            blue[i] = Mix(grey[i], photoBlue[i], ground);
-        }
+        Channel(y, light.Red, view.Light.Red, grey, version);
+        Channel(y, light.Green, view.Light.Green, grey, version);
+        Channel(y, light.Blue, view.Light.Blue, grey, version);
+    }
+
+    private void Channel(int y, Span<float> into, float[] plane, ReadOnlySpan<float> grey, Span<float> version)
+    {
+        var photo = plane.AsSpan(y * view.Width, view.Width);
+        grey.CopyTo(into);
+        Blend.Even(into, photo, (float)(plan.Recipe.Ground.Colour / 100));
         for (var k = 0; k < plan.Areas.Count; k++)
         {
             if (masks[k] is not { } mask) continue;
             var area = plan.Areas[k].Area;
-            var colour = (float)(area.Colour / 100);
-            var strength = (float)(area.Strength / 100);
-            for (var i = 0; i < grey.Length; i++)
-            {
-                var weight = mask[at + i] * strength;
-                if (weight == 0) continue;
-                red[i] = Mix(red[i], Mix(grey[i], photoRed[i], colour), weight);
-                green[i] = Mix(green[i], Mix(grey[i], photoGreen[i], colour), weight);
-                blue[i] = Mix(blue[i], Mix(grey[i], photoBlue[i], colour), weight);
-            }
+            grey.CopyTo(version);
+            Blend.Even(version, photo, (float)(area.Colour / 100));
+            Blend.Masked(into, version, mask.AsSpan(y * view.Width, view.Width), (float)(area.Strength / 100));
         }
     }
 
     /// <summary>The grey of a row in linear light.</summary>
     public void Grey(int y, Span<float> grey)
     {
-        var at = y * view.Width;
-        for (var i = 0; i < grey.Length; i++)
+        var basis = lightness.AsSpan(y * view.Width, view.Width);
+        if (flat)
         {
-            var l = lightness[at + i];
-            if (!flat) l = GreyConversion.Lift(l, plan.Curve.AtTurn(view.Turn[at + i]) * view.Weight[at + i]);
-            grey[i] = l * l * l;
+            GreyKernel.Flat(basis, grey);
+            return;
         }
+        var turn = view.Turn.AsSpan(y * view.Width, view.Width);
+        var weight = view.Weight.AsSpan(y * view.Width, view.Width);
+        for (var i = 0; i < grey.Length; i++) grey[i] = plan.Curve.AtTurn(turn[i]) * weight[i];
+        GreyKernel.Lifted(basis, grey);
     }
 
     /// <summary>How far each pixel of a row is kept by any area, 0 … 1.</summary>
@@ -67,7 +69,4 @@ internal sealed class Composition(RenderPlan plan, ViewPlanes view, IReadOnlyLis
             for (var i = 0; i < kept.Length; i++) kept[i] = MathF.Max(kept[i], mask[y * view.Width + i] * strength);
         }
     }
-
-    // Written so that weights of exactly 0 and 1 give exactly the one or the other.
-    private static float Mix(float from, float to, float share) => from * (1 - share) + to * share;
 }

@@ -32,13 +32,8 @@ public sealed class PhotoRenderer(Pyramid photo, long cacheBudget = 192L << 20)
         var composition = new Composition(plan, planes, masks);
         var width = planes.Width;
         var result = new byte[3 * width * planes.Height];
-        Rows.Each(planes.Height, y =>
-        {
-            Span<float> row = new float[4 * width];
-            var light = new LightRow(row, width);
-            var into = result.AsSpan(3 * y * width, 3 * width);
-            FrameRow(composition, planes, show, chosenMask, y, light, row.Slice(3 * width, width), into);
-        }, cancel);
+        Rows.Each(planes.Height, Composition.Scratch(width), (y, scratch) =>
+            FrameRow(composition, planes, show, chosenMask, y, scratch, result.AsSpan(3 * y * width, 3 * width)), cancel);
         return result;
     }
 
@@ -79,11 +74,10 @@ public sealed class PhotoRenderer(Pyramid photo, long cacheBudget = 192L << 20)
             var composition = new Composition(plan, planes, masks);
             var width = planes.Width;
             var strip = new float[3 * width * planes.Height];
-            Rows.Each(planes.Height, y =>
+            Rows.Each(planes.Height, Composition.Scratch(width), (y, scratch) =>
             {
-                Span<float> row = new float[3 * width];
-                var light = new LightRow(row, width);
-                composition.Result(y, light.Red, light.Green, light.Blue);
+                var light = new LightRow(scratch, width);
+                composition.Result(y, light, scratch.AsSpan(3 * width));
                 var into = strip.AsSpan(3 * y * width, 3 * width);
                 for (var x = 0; x < width; x++)
                 {
@@ -139,23 +133,14 @@ public sealed class PhotoRenderer(Pyramid photo, long cacheBudget = 192L << 20)
     private static List<float[]?> Masks(RenderPlan plan, ViewPlanes planes, PieceCache pieces, CancellationToken cancel) =>
         plan.Areas.Select(a => a.Area.On ? AreaMasks.Draw(a, planes, pieces, cancel) : null).ToList();
 
-    private static void FrameRow(Composition composition, ViewPlanes planes, Show show, float[]? chosenMask, int y, LightRow light, Span<float> mask, Span<byte> into)
+    private static void FrameRow(Composition composition, ViewPlanes planes, Show show, float[]? chosenMask, int y, Span<float> scratch, Span<byte> into)
     {
         var width = planes.Width;
-        if (show is Show.Mask or Show.Kept or Show.Veil)
-        {
-            if (chosenMask is null) composition.Kept(y, mask);
-            else chosenMask.AsSpan(y * width, width).CopyTo(mask);
-        }
+        var light = new LightRow(scratch, width);
         switch (show)
         {
             case Show.Mask:
-                for (var x = 0; x < width; x++)
-                {
-                    var value = (byte)(mask[x] * 255 + 0.5f);
-                    into.Slice(3 * x, 3).Fill(value);
-                }
-                return;
+                break;
             case Show.Original:
             case Show.Kept:
                 planes.Light.Red.AsSpan(y * width, width).CopyTo(light.Red);
@@ -168,14 +153,18 @@ public sealed class PhotoRenderer(Pyramid photo, long cacheBudget = 192L << 20)
                 light.Red.CopyTo(light.Blue);
                 break;
             default:
-                composition.Result(y, light.Red, light.Green, light.Blue);
+                composition.Result(y, light, scratch[(3 * width)..]);
                 break;
         }
-        for (var x = 0; x < width; x++)
+        if (show != Show.Mask) SrgbByte.EncodeRow(light.Red, light.Green, light.Blue, into);
+        if (show is not (Show.Mask or Show.Kept or Show.Veil)) return;
+        // The scratch rows are free again.
+        var mask = scratch.Slice(3 * width, width);
+        if (chosenMask is null) composition.Kept(y, mask);
+        else chosenMask.AsSpan(y * width, width).CopyTo(mask);
+        if (show == Show.Mask)
         {
-            into[3 * x] = SrgbByte.Encode(light.Red[x]);
-            into[3 * x + 1] = SrgbByte.Encode(light.Green[x]);
-            into[3 * x + 2] = SrgbByte.Encode(light.Blue[x]);
+            for (var x = 0; x < width; x++) into.Slice(3 * x, 3).Fill((byte)(mask[x] * 255 + 0.5f));
         }
         if (show == Show.Kept) Cover(into, mask, x => (0.46f, 1));
         if (show == Show.Veil) Cover(into, mask, x => Weave.At(planes.View.Region.X + x, planes.View.Region.Y + y));
