@@ -34,7 +34,7 @@ test('the whole job: pick, reach, greys, compare, undo, save; the same through t
   await expect(page.locator('.pick')).toHaveCount(3);
 
   const before = part.reach;
-  await dragNumber(page, 'Reach', -22);
+  await dragNumber(page, 'Reach', -8);
   part = (await recipe(page)).areas[0].mask.parts[0];
   expect(part.reach).toBeLessThan(before);
   await expect(page.locator('#undo')).toHaveAttribute('title', new RegExp(`Undo: Reach ${before} → ${part.reach}`));

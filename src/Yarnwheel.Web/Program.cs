@@ -49,7 +49,7 @@ builder.Services.AddDataProtection().SetApplicationName("Yarnwheel").PersistKeys
 builder.Services.ConfigureHttpJsonOptions(json => json.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase)));
 builder.Services.AddDbContextFactory<YarnwheelContext>(options => DatabaseSetup.Configure(options, folder));
 builder.Services.AddSingleton(folder).AddSingleton(limits)
-    .AddSingleton<OriginalStore>().AddSingleton<PhotoLibrary>().AddSingleton<TakeJournal>()
+    .AddSingleton<OriginalStore>().AddSingleton<PhotoLibrary>().AddSingleton<TakeJournal>().AddSingleton<MixShelf>()
     .AddSingleton<ChangeFeed>().AddSingleton<TakeDesk>().AddSingleton<ThumbnailStore>().AddSingleton<CopyDesk>().AddSingleton<DemoShelf>()
     .AddSingleton(services => new OpenPhotos(services.GetRequiredService<OriginalStore>(), limits, 2L << 30));
 
@@ -68,6 +68,7 @@ app.MapRazorPages();
 app.MapShelf();
 app.MapEdits();
 app.MapFrames();
+app.MapGreys();
 app.MapCopies();
 app.MapGet("/alive", () => "Yarnwheel");
 app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Yarnwheel is ready at {app.Urls.First()}"));

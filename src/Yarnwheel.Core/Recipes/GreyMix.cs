@@ -8,6 +8,10 @@ public sealed record GreyMix
 {
     public GreyBasis Basis { get; init; } = GreyBasis.Luminance;
 
+    /// <summary>How far colour noise is smoothed before hues are pushed apart, 0 … 100.</summary>
+    [Range(0.0, 100.0)]
+    public double Calm { get; init; } = 30;
+
     [MaxLength(64)]
     public ImmutableArray<Spoke> Spokes { get; init; } = [];
 }

@@ -9,5 +9,9 @@ public sealed record Ground
     [Range(0.0, 100.0)]
     public double Colour { get; init; }
 
+    /// <summary>Tones the grey; the lights alone where the darks have a tint of their own.</summary>
     public HueAmount? Tint { get; init; }
+
+    /// <summary>Tones the darks.</summary>
+    public HueAmount? TintDarks { get; init; }
 }

@@ -13,7 +13,6 @@ public static class RecipeSupport
             if (asked) faults.Add(new RecipeFault(path, "this version can't do that yet"));
         }
         Refuse(recipe.Light != new Light(), "light");
-        Refuse(recipe.Ground.Tint is not null, "ground.tint");
         Refuse(recipe.Finish.Vignette.Amount != 0, "finish.vignette");
         Refuse(recipe.Finish.Sharpen.Amount != 0, "finish.sharpen");
         for (var a = 0; a < recipe.Areas.Length; a++)
@@ -24,7 +23,7 @@ public static class RecipeSupport
             for (var p = 0; p < area.Mask.Parts.Length; p++)
             {
                 var part = area.Mask.Parts[p];
-                Refuse(part is not ColourPart, $"areas[{a}].mask.parts[{p}].kind");
+                Refuse(part is not (ColourPart or HuePart), $"areas[{a}].mask.parts[{p}].kind");
                 Refuse(part is ColourPart { Calm: not 0 }, $"areas[{a}].mask.parts[{p}].calm");
             }
         }

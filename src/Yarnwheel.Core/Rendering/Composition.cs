@@ -6,10 +6,14 @@ namespace Yarnwheel.Core.Rendering;
 /// <summary>Lays the areas' colour over the grey ground, in linear light.</summary>
 /// <remarks>Ground first; then each area in the list's order, over what the areas before it gave, weighted by mask × strength:
 /// the "over" of Porter and Duff (1984) with an opaque backdrop.</remarks>
-internal sealed class Composition(RenderPlan plan, ViewPlanes view, IReadOnlyList<float[]?> masks)
+/// <param name="plan">The recipe, ready to draw.</param>
+/// <param name="view">The view.</param>
+/// <param name="hues">What lifts the greys; null for a flat mix.</param>
+/// <param name="masks">Of the areas; null for one that is off.</param>
+internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? hues, IReadOnlyList<float[]?> masks)
 {
     private readonly float[] lightness = view.Base(plan.Recipe.Grey.Basis);
-    private readonly bool flat = plan.Curve.IsFlat;
+    private readonly Tint? tint = plan.Recipe.Ground is { Tint: null, TintDarks: null } ? null : new Tint(plan.Recipe.Ground.Tint, plan.Recipe.Ground.TintDarks);
 
     /// <summary>How many floats of scratch a row needs.</summary>
     public static int Scratch(int width) => 5 * width;
@@ -23,6 +27,13 @@ internal sealed class Composition(RenderPlan plan, ViewPlanes view, IReadOnlyLis
         var grey = scratch[..view.Width];
         var version = scratch.Slice(view.Width, view.Width);
         Grey(y, grey);
+        if (tint is not null) tint.Row(grey, light.Red, light.Green, light.Blue);
+        else
+        {
+            grey.CopyTo(light.Red);
+            grey.CopyTo(light.Green);
+            grey.CopyTo(light.Blue);
+        }
         Channel(y, light.Red, view.Light.Red, grey, version);
         Channel(y, light.Green, view.Light.Green, grey, version);
         Channel(y, light.Blue, view.Light.Blue, grey, version);
@@ -31,7 +42,6 @@ internal sealed class Composition(RenderPlan plan, ViewPlanes view, IReadOnlyLis
     private void Channel(int y, Span<float> into, float[] plane, ReadOnlySpan<float> grey, Span<float> version)
     {
         var photo = plane.AsSpan(y * view.Width, view.Width);
-        grey.CopyTo(into);
         Blend.Even(into, photo, (float)(plan.Recipe.Ground.Colour / 100));
         for (var k = 0; k < plan.Areas.Count; k++)
         {
@@ -47,13 +57,13 @@ internal sealed class Composition(RenderPlan plan, ViewPlanes view, IReadOnlyLis
     public void Grey(int y, Span<float> grey)
     {
         var basis = lightness.AsSpan(y * view.Width, view.Width);
-        if (flat)
+        if (hues is null)
         {
             GreyKernel.Flat(basis, grey);
             return;
         }
-        var turn = view.Turn.AsSpan(y * view.Width, view.Width);
-        var weight = view.Weight.AsSpan(y * view.Width, view.Width);
+        var turn = hues.Turn.AsSpan(y * view.Width, view.Width);
+        var weight = hues.Weight.AsSpan(y * view.Width, view.Width);
         for (var i = 0; i < grey.Length; i++) grey[i] = plan.Curve.AtTurn(turn[i]) * weight[i];
         GreyKernel.Lifted(basis, grey);
     }

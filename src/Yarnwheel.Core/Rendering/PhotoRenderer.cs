@@ -1,6 +1,7 @@
 using System.Globalization;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Rendering;
@@ -8,7 +9,7 @@ namespace Yarnwheel.Core.Rendering;
 /// <summary>Draws one photo by any recipe: frames for the screen and strips of the full-size picture.</summary>
 /// <param name="photo">Its pyramid.</param>
 /// <param name="cacheBudget">Memory for pieces kept between frames, bytes.</param>
-public sealed class PhotoRenderer(Pyramid photo, long cacheBudget = 192L << 20)
+public sealed partial class PhotoRenderer(Pyramid photo, long cacheBudget = 192L << 20)
 {
     private readonly PieceCache cache = new(cacheBudget);
 
@@ -22,18 +23,29 @@ public sealed class PhotoRenderer(Pyramid photo, long cacheBudget = 192L << 20)
     /// <param name="cancel">Ends the work early.</param>
     /// <exception cref="RecipeException">The recipe asks for something that can't be computed yet.</exception>
     /// <exception cref="OperationCanceledException">Cancelled.</exception>
-    public byte[] Frame(Recipe recipe, View view, Show show, int? area = null, CancellationToken cancel = default)
+    public byte[] Frame(Recipe recipe, View view, Show show, int? area = null, CancellationToken cancel = default) =>
+        Frame(recipe, view, show, area, null, cancel);
+
+    /// <param name="recipe">Valid.</param>
+    /// <param name="view">Within the photo.</param>
+    /// <param name="show">What to show.</param>
+    /// <param name="area">Index of the area whose mask is shown.</param>
+    /// <param name="hue">The hue that <see cref="Show.Hue"/> lights up, degrees.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    /// <inheritdoc cref="Frame(Recipe, View, Show, int?, CancellationToken)"/>
+    public byte[] Frame(Recipe recipe, View view, Show show, int? area, double? hue, CancellationToken cancel)
     {
         var plan = RenderPlan.Compile(recipe, Photo, cache);
         var planes = Planes(view, cache, cancel);
         if (area is { } chosen && (chosen < 0 || chosen >= plan.Areas.Count)) area = null;
         var masks = show is Show.Original or Show.Grey ? [] : Masks(plan, planes, cache, cancel);
         var chosenMask = area is { } index && masks.Count > 0 ? masks[index] ?? new float[planes.Width * planes.Height] : null;
-        var composition = new Composition(plan, planes, masks);
+        var composition = new Composition(plan, planes, show == Show.Flat ? null : Hues(plan, planes, cache, cancel), masks);
+        var lit = show == Show.Hue && hue is { } degrees ? new HueArc(new HuePart { From = (degrees + 350) % 360, To = (degrees + 10) % 360, Fade = 8, MinChroma = 3 }) : null;
         var width = planes.Width;
         var result = new byte[3 * width * planes.Height];
         Rows.Each(planes.Height, Composition.Scratch(width), (y, scratch) =>
-            FrameRow(composition, planes, show, chosenMask, y, scratch, result.AsSpan(3 * y * width, 3 * width)), cancel);
+            FrameRow(composition, planes, show, chosenMask, lit, y, scratch, result.AsSpan(3 * y * width, 3 * width)), cancel);
         return result;
     }
 
@@ -49,7 +61,7 @@ public sealed class PhotoRenderer(Pyramid photo, long cacheBudget = 192L << 20)
         var plan = RenderPlan.Compile(recipe, Photo, cache);
         var planes = ViewPlanes.Draw(Photo, new View(new Region(column, row, 1, 1), 1), CancellationToken.None);
         var masks = Masks(plan, planes, NoCache, CancellationToken.None);
-        var composition = new Composition(plan, planes, masks);
+        var composition = new Composition(plan, planes, Hues(plan, planes, NoCache, CancellationToken.None), masks);
         Span<float> grey = stackalloc float[1];
         Span<float> kept = stackalloc float[1];
         composition.Grey(0, grey);
@@ -57,7 +69,7 @@ public sealed class PhotoRenderer(Pyramid photo, long cacheBudget = 192L << 20)
         if (area is { } index && index >= 0 && index < masks.Count) kept[0] = masks[index]?[0] ?? 0;
         return new PointReading(column, row,
             SrgbByte.Encode(planes.Light.Red[0]), SrgbByte.Encode(planes.Light.Green[0]), SrgbByte.Encode(planes.Light.Blue[0]),
-            OkLab.Hue(planes.A[0], planes.B[0]), 100 * OkLab.Chroma(planes.A[0], planes.B[0]), SrgbByte.Encode(grey[0]), 100 * kept[0]);
+            OkLab.Hue(planes.Lab.A[0], planes.Lab.B[0]), 100 * OkLab.Chroma(planes.Lab.A[0], planes.Lab.B[0]), SrgbByte.Encode(grey[0]), 100 * kept[0]);
     }
 
     /// <summary>Draws the full-size picture strip by strip, top to bottom, as linear light.</summary>
@@ -71,7 +83,7 @@ public sealed class PhotoRenderer(Pyramid photo, long cacheBudget = 192L << 20)
         var plan = RenderPlan.Compile(recipe, Photo, cache);
         EachStrip(plan, (y0, planes, masks) =>
         {
-            var composition = new Composition(plan, planes, masks);
+            var composition = new Composition(plan, planes, Hues(plan, planes, NoCache, cancel), masks);
             var width = planes.Width;
             var strip = new float[3 * width * planes.Height];
             Rows.Each(planes.Height, Composition.Scratch(width), (y, scratch) =>
@@ -130,10 +142,17 @@ public sealed class PhotoRenderer(Pyramid photo, long cacheBudget = 192L << 20)
     private ViewPlanes Planes(View view, PieceCache pieces, CancellationToken cancel) =>
         pieces.GetOrAdd(string.Create(CultureInfo.InvariantCulture, $"view {view}"), () => ViewPlanes.Draw(Photo, view, cancel), p => p.Bytes);
 
+    private static HuePlanes? Hues(RenderPlan plan, ViewPlanes planes, PieceCache pieces, CancellationToken cancel)
+    {
+        if (plan.Curve.IsFlat) return null;
+        var calm = plan.Recipe.Grey.Calm;
+        return pieces.GetOrAdd(string.Create(CultureInfo.InvariantCulture, $"hues {planes.View} {calm}"), () => HuePlanes.Draw(planes, calm, cancel), p => p.Bytes);
+    }
+
     private static List<float[]?> Masks(RenderPlan plan, ViewPlanes planes, PieceCache pieces, CancellationToken cancel) =>
         plan.Areas.Select(a => a.Area.On ? AreaMasks.Draw(a, planes, pieces, cancel) : null).ToList();
 
-    private static void FrameRow(Composition composition, ViewPlanes planes, Show show, float[]? chosenMask, int y, Span<float> scratch, Span<byte> into)
+    private static void FrameRow(Composition composition, ViewPlanes planes, Show show, float[]? chosenMask, HueArc? lit, int y, Span<float> scratch, Span<byte> into)
     {
         var width = planes.Width;
         var light = new LightRow(scratch, width);
@@ -143,6 +162,7 @@ public sealed class PhotoRenderer(Pyramid photo, long cacheBudget = 192L << 20)
                 break;
             case Show.Original:
             case Show.Kept:
+            case Show.Hue:
                 planes.Light.Red.AsSpan(y * width, width).CopyTo(light.Red);
                 planes.Light.Green.AsSpan(y * width, width).CopyTo(light.Green);
                 planes.Light.Blue.AsSpan(y * width, width).CopyTo(light.Blue);
@@ -157,16 +177,18 @@ public sealed class PhotoRenderer(Pyramid photo, long cacheBudget = 192L << 20)
                 break;
         }
         if (show != Show.Mask) SrgbByte.EncodeRow(light.Red, light.Green, light.Blue, into);
-        if (show is not (Show.Mask or Show.Kept or Show.Veil)) return;
+        if (show is not (Show.Mask or Show.Kept or Show.Veil or Show.Hue)) return;
         // The scratch rows are free again.
         var mask = scratch.Slice(3 * width, width);
-        if (chosenMask is null) composition.Kept(y, mask);
+        if (show == Show.Hue) lit?.Row(planes.Lab.A.AsSpan(y * width, width), planes.Lab.B.AsSpan(y * width, width), mask);
+        else if (chosenMask is null) composition.Kept(y, mask);
         else chosenMask.AsSpan(y * width, width).CopyTo(mask);
         if (show == Show.Mask)
         {
             for (var x = 0; x < width; x++) into.Slice(3 * x, 3).Fill((byte)(mask[x] * 255 + 0.5f));
         }
-        if (show == Show.Kept) Cover(into, mask, x => (0.46f, 1));
+        if (show is Show.Kept) Cover(into, mask, x => (0.46f, 1));
+        if (show is Show.Hue) Cover(into, mask, x => (0.25f, 0.8f));
         if (show == Show.Veil) Cover(into, mask, x => Weave.At(planes.View.Region.X + x, planes.View.Region.Y + y));
     }
 

@@ -25,13 +25,15 @@ internal sealed class RenderPlan
     public static RenderPlan Compile(Recipe recipe, Pyramid photo, PieceCache cache)
     {
         RecipeSupport.Require(recipe);
-        return new RenderPlan(recipe, recipe.Areas.Select(a => new AreaPlan(a, a.Mask.Parts.OfType<ColourPart>().Select(p => Part(p, photo, cache)).ToList())).ToList());
+        return new RenderPlan(recipe, recipe.Areas.Select(a => new AreaPlan(a, a.Mask.Parts.Select(p => Part(p, photo, cache)).ToList())).ToList());
     }
 
-    private static ColourPartPlan Part(ColourPart part, Pyramid photo, PieceCache cache) => new(
-        part,
-        Field(part.Picks, part.Lightness, photo, cache),
-        Field(part.LeaveOut, part.Lightness, photo, cache));
+    private static PartPlan Part(MaskPart part, Pyramid photo, PieceCache cache) => part switch
+    {
+        HuePart hue => new HuePartPlan(hue),
+        ColourPart colour => new ColourPartPlan(colour, Field(colour.Picks, colour.Lightness, photo, cache), Field(colour.LeaveOut, colour.Lightness, photo, cache)),
+        _ => throw new RecipeException("areas", $"{part.GetType().Name} can't be drawn yet"),
+    };
 
     private static KeyedField? Field(IReadOnlyCollection<ShadePick> picks, double lightness, Pyramid photo, PieceCache cache)
     {
@@ -46,10 +48,7 @@ internal sealed class RenderPlan
 }
 
 /// <summary>An area and its parts, ready to draw.</summary>
-internal sealed record AreaPlan(Area Area, IReadOnlyList<ColourPartPlan> Parts);
-
-/// <summary>A by-colour part and the fields of its shades; null where it has none.</summary>
-internal sealed record ColourPartPlan(ColourPart Part, KeyedField? Keep, KeyedField? Leave);
+internal sealed record AreaPlan(Area Area, IReadOnlyList<PartPlan> Parts);
 
 /// <summary>A field and a text that stands for its content.</summary>
 internal sealed record KeyedField(string Key, ShadeField? Field);

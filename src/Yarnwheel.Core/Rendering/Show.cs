@@ -12,6 +12,12 @@ public enum Show
     /// <summary>The grey of everything, kept parts included.</summary>
     Grey,
 
+    /// <summary>The finished picture as it were with a flat mix, every spoke at 0.</summary>
+    Flat,
+
+    /// <summary>The photo, dimmed but for the colours of one hue.</summary>
+    Hue,
+
     /// <summary>A mask in black and white.</summary>
     Mask,
 

@@ -5,50 +5,67 @@ using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Rendering;
 
-/// <summary>All that a view needs of the photo whatever the recipe says: its light, its OKLab, its hues and their weight.</summary>
+/// <summary>All that a view needs of the photo whatever the recipe says: its light and its OKLab.</summary>
 internal sealed class ViewPlanes
 {
     private readonly float[]?[] bases = new float[]?[4];
 
-    private ViewPlanes(View view, Planes light)
+    private ViewPlanes(View view, Planes light, LabPlanes lab, LabPlanes wide, Region wideRegion)
     {
         View = view;
         Light = light;
-        var count = light.Width * light.Height;
-        L = new float[count];
-        A = new float[count];
-        B = new float[count];
-        Turn = new float[count];
-        Weight = new float[count];
+        Lab = lab;
+        Wide = wide;
+        WideRegion = wideRegion;
     }
 
     public View View { get; }
 
     public Planes Light { get; }
 
-    public float[] L { get; }
+    /// <summary>OKLab of the view.</summary>
+    public LabPlanes Lab { get; }
 
-    public float[] A { get; }
+    /// <summary>OKLab of the view and a halo round it, for filters that look at neighbours.</summary>
+    public LabPlanes Wide { get; }
 
-    public float[] B { get; }
-
-    /// <summary>Hue in turns, 0 … 1.</summary>
-    public float[] Turn { get; }
-
-    /// <summary>How much of a lift each pixel gets by its chroma.</summary>
-    public float[] Weight { get; }
+    /// <summary>Where <see cref="Wide"/> lies, in pixels at the scale.</summary>
+    public Region WideRegion { get; }
 
     public int Width => Light.Width;
 
     public int Height => Light.Height;
 
-    public long Bytes => 4L * Width * Height * 9;
+    public long Bytes => 4L * Width * Height * 4 + Lab.Bytes + Wide.Bytes;
 
     public static ViewPlanes Draw(Pyramid photo, View view, CancellationToken cancel)
     {
-        var planes = new ViewPlanes(view, AreaSampler.Draw(photo, view.Region, view.Scale, cancel));
-        Rows.Each(planes.Height, planes.Analyse, cancel);
-        return planes;
+        var halo = CalmFilter.Halo(view.Scale);
+        var region = view.Region;
+        var wideRegion = new Region(region.X - halo, region.Y - halo, region.Width + 2 * halo, region.Height + 2 * halo)
+            .Intersect(new Region(0, 0, AreaSampler.Extent(photo.Width, view.Scale), AreaSampler.Extent(photo.Height, view.Scale)));
+        var wideLight = AreaSampler.Draw(photo, wideRegion, view.Scale, cancel);
+        var wide = new LabPlanes(wideRegion.Width, wideRegion.Height);
+        Rows.Each(wide.Height, y =>
+        {
+            for (var i = y * wide.Width; i < (y + 1) * wide.Width; i++)
+                (wide.L[i], wide.A[i], wide.B[i]) = OkLab.FromLinear(wideLight.Red[i], wideLight.Green[i], wideLight.Blue[i]);
+        }, cancel);
+        if (wideRegion == region) return new ViewPlanes(view, wideLight, wide, wide, wideRegion);
+
+        var light = new Planes(region.Width, region.Height);
+        var lab = new LabPlanes(region.Width, region.Height);
+        for (var y = 0; y < region.Height; y++)
+        {
+            var from = (region.Y - wideRegion.Y + y) * wide.Width + region.X - wideRegion.X;
+            var into = y * region.Width;
+            foreach (var (source, target) in (ReadOnlySpan<(float[], float[])>)
+            [
+                (wideLight.Red, light.Red), (wideLight.Green, light.Green), (wideLight.Blue, light.Blue), (wide.L, lab.L), (wide.A, lab.A), (wide.B, lab.B),
+            ])
+                source.AsSpan(from, region.Width).CopyTo(target.AsSpan(into));
+        }
+        return new ViewPlanes(view, light, lab, wide, wideRegion);
     }
 
     /// <summary>The lightness a basis gives each pixel.</summary>
@@ -59,22 +76,8 @@ internal sealed class ViewPlanes
         Rows.Each(Height, y =>
         {
             for (var i = y * Width; i < (y + 1) * Width; i++)
-                plane[i] = GreyConversion.BaseLightness(basis, Light.Red[i], Light.Green[i], Light.Blue[i], L[i]);
+                plane[i] = GreyConversion.BaseLightness(basis, Light.Red[i], Light.Green[i], Light.Blue[i], Lab.L[i]);
         });
         return bases[(int)basis] = plane;
-    }
-
-    private void Analyse(int y)
-    {
-        for (var i = y * Width; i < (y + 1) * Width; i++)
-        {
-            var (l, a, b) = OkLab.FromLinear(Light.Red[i], Light.Green[i], Light.Blue[i]);
-            L[i] = l;
-            A[i] = a;
-            B[i] = b;
-            Weight[i] = GreyConversion.Weight(OkLab.Chroma(a, b)) * GreyConversion.Gain;
-            var turn = MathF.Atan2(b, a) * (1 / (2 * MathF.PI));
-            Turn[i] = turn < 0 ? turn + 1 : turn;
-        }
     }
 }

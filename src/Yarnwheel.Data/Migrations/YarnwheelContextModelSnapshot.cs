@@ -17,6 +17,25 @@ namespace Yarnwheel.Data.Migrations
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.12");
 
+            modelBuilder.Entity("Yarnwheel.Data.Model.MixRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Grey")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Mixes", (string)null);
+                });
+
             modelBuilder.Entity("Yarnwheel.Data.Model.PhotoRow", b =>
                 {
                     b.Property<int>("Id")

@@ -11,6 +11,8 @@ public sealed class YarnwheelContext(DbContextOptions<YarnwheelContext> options)
 
     public DbSet<StepRow> Steps => Set<StepRow>();
 
+    public DbSet<MixRow> Mixes => Set<MixRow>();
+
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
         ArgumentNullException.ThrowIfNull(modelBuilder);
@@ -27,6 +29,7 @@ public sealed class YarnwheelContext(DbContextOptions<YarnwheelContext> options)
             take.Property(t => t.Revision).IsConcurrencyToken();
             take.HasMany(t => t.Steps).WithOne().HasForeignKey(s => s.TakeId).OnDelete(DeleteBehavior.Cascade);
         });
+        modelBuilder.Entity<MixRow>().ToTable("Mixes");
         modelBuilder.Entity<StepRow>(step =>
         {
             step.ToTable("Steps");

@@ -64,13 +64,16 @@ public sealed class OriginalStore(DataFolder folder)
     {
         var path = PathOf(hash, extension);
         Directory.CreateDirectory(Path.GetDirectoryName(path)!);
-        if (File.Exists(path))
-        {
-            File.Delete(received);
-            return;
-        }
         if (!OperatingSystem.IsWindows()) File.SetUnixFileMode(received, UnixFileMode.UserRead | UnixFileMode.GroupRead);
-        File.Move(received, path);
+        try
+        {
+            File.Move(received, path);
+        }
+        catch (IOException) when (File.Exists(path))
+        {
+            // It is there already, or the same file came twice at once: what has this hash has this content.
+            File.Delete(received);
+        }
     }
 
     /// <summary>Removes an original whose last photo is gone.</summary>

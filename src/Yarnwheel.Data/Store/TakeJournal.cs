@@ -28,8 +28,10 @@ public sealed class TakeJournal(IDbContextFactory<YarnwheelContext> contexts)
     public Task<TakeState> EditAsync(int takeId, long revision, string label, JsonArray change, CancellationToken cancel = default) =>
         ChangeAsync(takeId, revision, async (context, take) =>
         {
-            var (node, inverse) = RecipePatch.Apply(JsonNode.Parse(take.Recipe)!, change);
+            var before = JsonNode.Parse(take.Recipe)!;
+            var (node, inverse) = RecipePatch.Apply(before, change);
             take.Recipe = RecipeJson.WriteCompact(RecipeJson.Parse(node));
+            if (!TakesBack(take.Recipe, inverse, before)) inverse = Fields(before);
             // A new edit after an undo starts a new branch; what was undone is given up, as everywhere.
             await context.Steps.Where(s => s.TakeId == take.Id && s.Number > take.Head).ExecuteDeleteAsync(cancel);
             take.Head++;
@@ -65,6 +67,22 @@ public sealed class TakeJournal(IDbContextFactory<YarnwheelContext> contexts)
             Apply(take, step.Forward);
             take.Head++;
         }, cancel);
+
+    /// <summary>Whether the inverse fits the recipe as it was stored: fields of null are left out when it is written.</summary>
+    private static bool TakesBack(string after, JsonArray inverse, JsonNode before)
+    {
+        try
+        {
+            return JsonNode.DeepEquals(RecipePatch.Apply(JsonNode.Parse(after)!, inverse).Result, before);
+        }
+        catch (RecipeException)
+        {
+            return false;
+        }
+    }
+
+    private static JsonArray Fields(JsonNode recipe) => new(recipe.AsObject()
+        .Select(f => (JsonNode)new JsonObject { ["op"] = "add", ["path"] = "/" + f.Key, ["value"] = f.Value?.DeepClone() }).ToArray());
 
     private static void Apply(TakeRow take, string change)
     {

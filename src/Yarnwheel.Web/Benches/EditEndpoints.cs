@@ -79,7 +79,8 @@ internal static class EditEndpoints
 
     private static readonly System.Text.Json.JsonSerializerOptions WebJson = new(System.Text.Json.JsonSerializerDefaults.Web);
 
-    private static async Task<IResult> Answer(Func<Task<TakeState>> change)
+    /// <summary>The state after a change; or the newest one where the change was made on an older.</summary>
+    public static async Task<IResult> Answer(Func<Task<TakeState>> change)
     {
         try
         {

@@ -18,10 +18,11 @@ namespace Yarnwheel.Web.Benches;
 /// <param name="Area">Whose mask; null for all together.</param>
 /// <param name="Fast">Whether the hand is still dragging.</param>
 /// <param name="Draft">Unsaved changes, JSON Patch.</param>
-internal sealed record FrameRequest(int X, int Y, int Width, int Height, double Scale, Show Show, int? Area, bool Fast, JsonArray? Draft);
+/// <param name="Hue">The hue to light up, degrees.</param>
+internal sealed record FrameRequest(int X, int Y, int Width, int Height, double Scale, Show Show, int? Area, bool Fast, JsonArray? Draft, double? Hue = null);
 
 /// <summary>A place that the pointer is over.</summary>
-internal sealed record ReadRequest(double X, double Y, int? Area);
+internal sealed record ReadRequest(double X, double Y, int? Area, JsonArray? Draft = null);
 
 /// <summary>Pictures for the Bench.</summary>
 internal static class FrameEndpoints
@@ -40,7 +41,7 @@ internal static class FrameEndpoints
             var recipe = TakeDesk.WithDraft(state.Recipe, request.Draft);
             var jpeg = await Task.Run(() =>
             {
-                var pixels = open.Renderer.Frame(recipe, view, request.Show, request.Area, cancel);
+                var pixels = open.Renderer.Frame(recipe, view, request.Show, request.Area, request.Hue, cancel);
                 cancel.ThrowIfCancellationRequested();
                 return FrameEncoder.Jpeg(pixels, view.Region.Width, view.Region.Height, request.Fast ? 82 : 95, fullColour: !request.Fast);
             }, cancel);
@@ -52,7 +53,7 @@ internal static class FrameEndpoints
         {
             var state = await desk.GetAsync(take, cancel);
             var open = await photos.GetAsync(state.Photo, cancel);
-            return Results.Json(open.Renderer.Read(state.Recipe, request.X, request.Y, request.Area));
+            return Results.Json(open.Renderer.Read(TakeDesk.WithDraft(state.Recipe, request.Draft), request.X, request.Y, request.Area));
         });
         bench.MapGet("/hues", async (int take, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) =>
         {

@@ -8,7 +8,7 @@ using Yarnwheel.Web.Benches;
 namespace Yarnwheel.Web.Pages.Bench;
 
 /// <summary>One photo being worked on.</summary>
-internal sealed class IndexModel(TakeDesk desk, OpenPhotos photos, PhotoLibrary library) : PageModel
+internal sealed class IndexModel(TakeDesk desk, OpenPhotos photos, PhotoLibrary library, MixShelf mixes) : PageModel
 {
     public TakeState Take { get; private set; } = null!;
 
@@ -35,6 +35,10 @@ internal sealed class IndexModel(TakeDesk desk, OpenPhotos photos, PhotoLibrary 
         var open = await photos.GetAsync(state.Photo, cancel);
         return Partial("_Panel", PanelModel.Of(state, open.Renderer.Photo.Full, area, part));
     }
+
+    /// <summary>The starting mixes, shown on this photo.</summary>
+    public async Task<IActionResult> OnGetMixesAsync(int take, CancellationToken cancel) =>
+        Partial("_Mixes", new MixesModel(await desk.GetAsync(take, cancel), await mixes.ListAsync(cancel)));
 
     /// <summary>The dialog for saving a copy.</summary>
     public async Task<IActionResult> OnGetSaveAsync(int take, CancellationToken cancel) => Partial("_Save", await desk.GetAsync(take, cancel));

@@ -4,12 +4,17 @@ import { listenToKeys } from './keys.js';
 import { nextSurround, switchTheme } from './look.js';
 import { SmallMap } from './map.js';
 import { Marks } from './marks.js';
+import { Mixes } from './mixes.js';
 import { fault } from './notes.js';
+import { wireNumbers } from './recipe-numbers.js';
 import { Panel } from './panel.js';
 import { Picking } from './picking.js';
+import { Pulling } from './pulling.js';
 import { Reading } from './reading.js';
 import { Saving } from './saving.js';
 import { Take } from './take.js';
+import { Tones } from './tones.js';
+import { Toning } from './toning.js';
 import { PhotoView } from './view.js';
 import { Wheel } from './wheel.js';
 
@@ -26,6 +31,12 @@ const panel = new Panel(get('panel'), take);
 const marks = new Marks(svg('marks'), view);
 const saving = new Saving(/** @type {HTMLDialogElement} */ (get('save')), take);
 const recipeFile = /** @type {HTMLInputElement} */ (get('recipe-file'));
+const pulling = new Pulling(view, take, wheel, get('pull-label'));
+new Mixes(/** @type {HTMLElement} */ (bench.querySelector('.dock-wheel')), /** @type {HTMLDetailsElement} */ (get('mixes-fold')), svg('score'), take);
+new Tones(svg('tones'), get('tone-words'), take);
+new Toning(get('toning'), take);
+wheel.addEventListener('light', event => view.light(/** @type {CustomEvent} */ (event).detail));
+take.addEventListener('state', () => wireNumbers(get('grey-numbers'), take));
 new SmallMap(get('map'), view);
 new Reading(get('reading'), view, take, hue => wheel.mark(hue));
 
@@ -72,6 +83,14 @@ view.addEventListener('painted', () => {
   marks.draw();
 });
 
+/** @param {boolean} active */
+function setPulling(active) {
+  pulling.setActive(active);
+  picking.resting = active;
+  get('pull').setAttribute('aria-pressed', String(active));
+  showHint();
+}
+
 const SHOWN = { result: 'result', veil: 'veil', mask: 'mask alone', kept: 'kept alone', grey: 'grey' };
 
 /** @param {string} show */
@@ -82,6 +101,10 @@ function setShow(show) {
 }
 
 function showHint() {
+  if (pulling.active) {
+    get('hint').textContent = 'press on a thing and drag up to lighten its greys, down to darken them · P or Esc ends';
+    return;
+  }
   const side = picking.leaveOut ? 'leaves its shade out' : 'keeps its shade';
   const where = panel.area === null ? ' in a new area' : '';
   get('hint').textContent = `click ${side}${where} · drag a box · Alt ${picking.leaveOut ? 'keeps' : 'leaves out'} · wheel zooms · B before · V veil · ? keys`;
@@ -117,6 +140,7 @@ const acts = {
   },
   docks: () => bench.classList.toggle('is-alone'),
   'wheel-level': () => wheel.level(),
+  pull: () => setPulling(!pulling.active),
   'read-recipe': () => recipeFile.click(),
   'take-copy': async () => {
     try {
@@ -139,11 +163,12 @@ recipeFile.addEventListener('change', () => {
   if (file) take.readRecipe(file);
   recipeFile.value = '';
 });
-const before = /** @type {HTMLElement} */ (bench.querySelector('[data-hold]'));
-before.addEventListener('pointerdown', () => view.hold('original'));
-for (const name of ['pointerup', 'pointerleave', 'pointercancel']) before.addEventListener(name, () => view.hold(null));
-before.addEventListener('keydown', event => { if (event.key === ' ' || event.key === 'Enter') view.hold('original'); });
-before.addEventListener('keyup', () => view.hold(null));
+for (const button of /** @type {NodeListOf<HTMLElement>} */ (bench.querySelectorAll('[data-hold]'))) {
+  const hold = () => view.hold(/** @type {string} */ (button.dataset.hold));
+  button.addEventListener('pointerdown', hold);
+  for (const name of ['pointerup', 'pointerleave', 'pointercancel', 'keyup']) button.addEventListener(name, () => view.hold(null));
+  button.addEventListener('keydown', event => { if (event.key === ' ' || event.key === 'Enter') hold(); });
+}
 addEventListener('blur', () => view.hold(null));
 
 const nudge = (/** @type {number} */ x, /** @type {number} */ y) => (/** @type {KeyboardEvent} */ event) => {
@@ -154,12 +179,13 @@ listenToKeys({
   f: () => view.fit(), 1: () => setZoom('1'), 2: () => setZoom('2'), 4: () => setZoom('4'),
   '+': () => view.zoomTo(view.zoom * 1.25, pointer), '=': () => view.zoomTo(view.zoom * 1.25, pointer), '-': () => view.zoomTo(view.zoom / 1.25, pointer),
   ArrowLeft: nudge(60, 0), ArrowRight: nudge(-60, 0), ArrowUp: nudge(0, 60), ArrowDown: nudge(0, -60),
-  b: () => view.hold('original'),
+  b: () => view.hold('original'), w: () => view.hold('flat'),
+  p: acts.pull, Escape: () => { if (pulling.active) setPulling(false); },
   v: () => setShow('veil'), m: () => setShow('mask'), k: () => setShow('kept'), g: () => setShow('grey'),
   x: () => panel.setSide(!panel.leaveOut), n: () => panel.choose(null, null),
   d: acts.docks, s: acts.surround, l: acts.theme, o: acts['read-recipe'], '?': acts.help,
   Delete: () => panel.removeChosen(), F2: () => /** @type {HTMLInputElement | null} */ (document.querySelector('[data-name-of]'))?.select(),
-}, { b: () => view.hold(null) });
+}, { b: () => view.hold(null), w: () => view.hold(null) });
 
 take.load()
   .then(() => {

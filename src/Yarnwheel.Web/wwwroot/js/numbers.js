@@ -37,6 +37,25 @@ export function showNumber(element, value) {
   mark.style.left = `${100 * share(neutral)}%`;
 }
 
+/**
+ * Builds a number where no page drew it.
+ * @param {string} label @param {number} least @param {number} most @param {number} neutral @param {string} unit @param {string} hint
+ */
+export function buildNumber(label, least, most, neutral, unit, hint) {
+  const element = document.createElement('div');
+  element.className = 'number';
+  Object.assign(element.dataset, { least, most, neutral, unit });
+  element.title = `${hint} Drag, type, or use the arrow keys (Shift for ten); double click: ${neutral}`;
+  element.innerHTML = '<span class="number-label"></span><input class="number-value" type="text" inputmode="decimal" role="spinbutton" autocomplete="off" value="0"><span class="number-unit" aria-hidden="true"></span><span class="number-track" aria-hidden="true"><span class="number-fill"></span><span class="number-neutral"></span></span>';
+  /** @type {HTMLElement} */ (element.querySelector('.number-label')).textContent = label;
+  /** @type {HTMLElement} */ (element.querySelector('.number-unit')).textContent = unit;
+  const field = input(element);
+  field.setAttribute('aria-label', label);
+  field.setAttribute('aria-valuemin', String(least));
+  field.setAttribute('aria-valuemax', String(most));
+  return element;
+}
+
 /** Makes a number work. @param {HTMLElement} element @param {Hooks} own */
 export function wireNumber(element, own) {
   const known = hooks.has(element);

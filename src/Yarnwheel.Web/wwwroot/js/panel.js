@@ -1,6 +1,6 @@
 // @ts-check
 import { fault } from './notes.js';
-import { showNumber, wireNumber } from './numbers.js';
+import { wireNumbers } from './recipe-numbers.js';
 
 /**
  * The areas and the settings of what is chosen. The application draws them (htmx swaps them in); this wires them.
@@ -91,16 +91,7 @@ export class Panel extends EventTarget {
   }
 
   #wire() {
-    for (const element of /** @type {NodeListOf<HTMLElement>} */ (this.element.querySelectorAll('.number'))) {
-      const path = /** @type {string} */ (element.dataset.path);
-      wireNumber(element, {
-        draft: value => this.take.setDraft([{ op: 'replace', path, value }]),
-        commit: (value, before) => this.take.commit(`${element.dataset.label} ${before} → ${value}`, [{ op: 'replace', path, value }]),
-        cancel: () => this.take.setDraft(null),
-      });
-      const value = this.take.at(path);
-      if (typeof value === 'number' && !element.contains(document.activeElement)) showNumber(element, value);
-    }
+    wireNumbers(this.element, this.take);
     const name = this.#nameField();
     if (name && name !== document.activeElement) name.value = name.defaultValue;
     this.#showSide();
@@ -157,7 +148,7 @@ export class Panel extends EventTarget {
       case 'part-add':
         this.area = area;
         this.part = this.areas[area].mask.parts.length;
-        this.take.commit('Part by colour', [{ op: 'add', path: `/areas/${area}/mask/parts/-`, value: { kind: 'colour' } }]);
+        this.take.commit(`Part by ${button.dataset.kind}`, [{ op: 'add', path: `/areas/${area}/mask/parts/-`, value: button.dataset.kind === 'hue' ? { kind: 'hue', from: 0, to: 50 } : { kind: 'colour' } }]);
         return;
       case 'part-on': return flip(`${partPath}/on`, 'Part on', 'Part off');
       case 'part-invert': return flip(`${partPath}/invert`, 'Part inside out', 'Part right side out');

@@ -6,6 +6,8 @@
 export class Picking {
   /** Whether picks leave their shade out. */
   leaveOut = false;
+  /** Whether another hand has the photo. */
+  resting = false;
   #space = false;
   /** @type {{ kind: 'pick' | 'pan', x: number, y: number, lastX: number, lastY: number, leaveOut: boolean } | null} */
   #gesture = null;
@@ -49,7 +51,7 @@ export class Picking {
   /** @param {PointerEvent} event */
   #down(event) {
     const pan = event.button === 1 || (event.button === 0 && this.#space);
-    if (!pan && event.button !== 0) return;
+    if (!pan && (event.button !== 0 || this.resting)) return;
     const { x, y } = this.#at(event);
     const on = this.view.toPhoto(x, y);
     if (!pan && (on.x < 0 || on.x > 1 || on.y < 0 || on.y > 1)) return;

@@ -76,6 +76,11 @@ export class Take extends EventTarget {
     return this.#send('pick', () => ({ revision: this.state.revision, window: this.#window, ...pick }), 'pick');
   }
 
+  /** Takes a mix by its key. @param {string} mix */
+  mix(mix) {
+    return this.#send('mix', () => ({ revision: this.state.revision, window: this.#window, mix }), 'mix');
+  }
+
   undo() {
     return this.#send('undo', () => ({ revision: this.state.revision, window: this.#window }), 'undo');
   }

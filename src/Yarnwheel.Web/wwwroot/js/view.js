@@ -27,6 +27,8 @@ export class PhotoView extends EventTarget {
   #under = null;
   /** What is shown instead while a key is held. @type {string | null} */
   #held = null;
+  /** The hue that is lit up. @type {number | null} */
+  #lit = null;
   /** @type {number | undefined} */
   #timer;
 
@@ -119,6 +121,14 @@ export class PhotoView extends EventTarget {
     this.ask(false);
   }
 
+  /** Lights up the colours of one hue; null ends it. @param {number | null} hue */
+  light(hue) {
+    if (hue === this.#lit) return;
+    this.#lit = hue;
+    this.#held = hue === null ? null : 'hue';
+    this.ask(hue !== null);
+  }
+
   /** The part of the photo in sight, in pixels at the zoom. */
   get region() {
     const x = Math.max(0, -this.#left);
@@ -147,6 +157,7 @@ export class PhotoView extends EventTarget {
       area: this.area,
       fast,
       draft: this.take.draft,
+      hue: this.#lit,
     });
     if (fast) this.#timer = setTimeout(() => this.ask(false), 350);
   }

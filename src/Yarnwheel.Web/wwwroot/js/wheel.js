@@ -1,7 +1,7 @@
 // @ts-check
 import { getJson } from './http.js';
 import { hueColour, hueName } from './hue-words.js';
-import { showNumber, wireNumber } from './numbers.js';
+import { buildNumber, showNumber, wireNumber } from './numbers.js';
 import { wheelCurve } from './wheel-curve.js';
 
 /** @typedef {{ hue: number, lift: number }} Spoke */
@@ -34,23 +34,32 @@ function arc(from, to, inner, outer) {
   return `M${a.x} ${a.y}L${b.x} ${b.y}A${outer} ${outer} 0 0 0 ${c.x} ${c.y}L${d.x} ${d.y}A${inner} ${inner} 0 0 1 ${a.x} ${a.y}Z`;
 }
 
-/** The grey wheel: spokes over hue, the photo's own hues round it. */
-export class Wheel {
+/**
+ * The grey wheel: spokes over hue, the photo's own hues round it.
+ * Fires "light" with the hue that the pointer is on at the ring, or null.
+ */
+export class Wheel extends EventTarget {
   /** @type {Spoke[]} */
   #spokes = [];
   #dragged = -1;
+  /** The hue under the pointer at the ring. @type {number | null} */
+  lit = null;
+  /** Where a drag began, and whether the spoke is pulled off. */
+  #grip = { hue: 0, spoke: 0, off: false };
 
   /**
    * @param {SVGSVGElement} svg @param {HTMLElement} list
    * @param {HTMLSelectElement} basis @param {import('./take.js').Take} take
    */
   constructor(svg, list, basis, take) {
+    super();
     this.svg = svg;
     this.list = list;
     this.take = take;
     this.petals = draw('g', { class: 'petals' }, svg);
     this.#drawFace();
     this.curve = draw('path', { class: 'wheel-curve' }, svg);
+    this.arcs = draw('g', { class: 'hue-arcs' }, svg);
     this.pointer = draw('g', { class: 'hue-pointer', visibility: 'hidden' }, svg);
     draw('path', { d: `M${RING + 1} 0L${RING_END + 6} -4.5L${RING_END + 6} 4.5Z` }, this.pointer);
     this.knobs = draw('g', {}, svg);
@@ -66,6 +75,11 @@ export class Wheel {
       if (knob) this.#set(Number(knob.getAttribute('data-spoke')), { lift: 0 }, true);
     });
     svg.addEventListener('keydown', event => this.#key(event));
+    svg.addEventListener('pointermove', event => {
+      const at = this.#at(event);
+      this.#light(this.#dragged < 0 && at.radius > RING - 2 && at.radius < PETALS_END + 2 ? Math.round(at.hue) : null);
+    });
+    svg.addEventListener('pointerleave', () => this.#light(null));
   }
 
   /** Draws the photo's hues round the ring. */
@@ -86,6 +100,32 @@ export class Wheel {
     else {
       this.pointer.setAttribute('visibility', 'visible');
       this.pointer.setAttribute('transform', `rotate(${-hue})`);
+    }
+  }
+
+  /** Shows spokes that are being moved elsewhere. @param {Spoke[]} spokes */
+  preview(spokes) {
+    this.#spokes = spokes.map(s => ({ ...s }));
+    this.#draw();
+    this.#listNumbers();
+  }
+
+  /** @param {number | null} hue */
+  #light(hue) {
+    if (hue === this.lit) return;
+    this.lit = hue;
+    this.dispatchEvent(new CustomEvent('light', { detail: hue }));
+  }
+
+  /** The arcs of hues that are kept. */
+  #drawArcs() {
+    this.arcs.replaceChildren();
+    for (const area of this.take.state.recipe.areas) {
+      for (const part of area.mask.parts) {
+        if (part.kind !== 'hue' || !part.on || !area.on) continue;
+        const width = ((part.to - part.from) % 360 + 360) % 360;
+        for (let at = 0; at < width; at += 6) draw('path', { d: arc(part.from + at, part.from + Math.min(at + 6.2, width), RING - 5, RING - 1.5) }, this.arcs);
+      }
     }
   }
 
@@ -110,6 +150,7 @@ export class Wheel {
     // A wheel without spokes offers twelve at rest; they come into the recipe when one is moved.
     this.#spokes = own.length > 0 ? own.map(s => ({ ...s })) : Array.from({ length: 12 }, (_, i) => ({ hue: i * 30, lift: 0 }));
     this.#draw();
+    this.#drawArcs();
     this.#listNumbers();
   }
 
@@ -147,6 +188,7 @@ export class Wheel {
       knob.setAttribute('aria-valuenow', String(Math.round(spoke.lift)));
       knob.setAttribute('aria-valuetext', `lift ${Math.round(spoke.lift)}`);
       knob.classList.toggle('is-dragged', i === this.#dragged);
+      knob.classList.toggle('is-off', i === this.#dragged && this.#grip.off);
     });
   }
 
@@ -156,12 +198,8 @@ export class Wheel {
     this.#spokes.forEach((spoke, i) => {
       let row = /** @type {HTMLElement | undefined} */ (list.children[i]);
       if (!row) {
-        row = document.createElement('div');
-        row.className = 'number spoke-number';
-        row.dataset.least = '-100';
-        row.dataset.most = '100';
-        row.dataset.neutral = '0';
-        row.innerHTML = '<span class="number-label"></span><input class="number-value" type="text" inputmode="decimal" role="spinbutton" autocomplete="off" value="0" aria-valuemin="-100" aria-valuemax="100"><span class="number-track" aria-hidden="true"><span class="number-fill"></span><span class="number-neutral"></span></span>';
+        row = buildNumber('', -100, 100, 0, '', '');
+        row.classList.add('spoke-number');
         list.append(row);
         const index = i;
         wireNumber(row, {
@@ -221,6 +259,7 @@ export class Wheel {
       }
     }
     this.#dragged = index;
+    this.#grip = { hue: at.hue, spoke: this.#spokes[index].hue, off: false };
     this.#draw();
     /** @type {SVGElement} */ (this.knobs.children[index]).focus({ preventScroll: true });
     this.svg.setPointerCapture(event.pointerId);
@@ -231,14 +270,20 @@ export class Wheel {
   #drag(event) {
     if (this.#dragged < 0) return;
     const at = this.#at(event);
-    this.#set(this.#dragged, { lift: (at.radius - NEUTRAL) / SPAN * 100 }, false);
+    // Pulled out over the photo's hues, a spoke comes off.
+    this.#grip.off = !this.isFresh && at.radius > PETALS_END;
+    // A spoke goes round the wheel only when the hand means it.
+    const way = ((at.hue - this.#grip.hue + 540) % 360) - 180;
+    const turn = at.radius < 25 ? 0 : Math.sign(way) * Math.max(0, Math.abs(way) - 8);
+    this.#set(this.#dragged, { lift: (at.radius - NEUTRAL) / SPAN * 100, hue: this.#grip.spoke + turn }, false);
   }
 
   #release() {
     if (this.#dragged < 0) return;
     const index = this.#dragged;
     this.#dragged = -1;
-    this.#set(index, {}, true);
+    if (this.#grip.off) this.#remove(index);
+    else this.#set(index, {}, true);
   }
 
   /** @param {KeyboardEvent} event */
@@ -262,6 +307,10 @@ export class Wheel {
   #remove(index) {
     if (this.isFresh) return;
     const [gone] = this.#spokes.splice(index, 1);
-    this.take.commit(`Spoke ${hueName(gone.hue)} removed`, [{ op: 'remove', path: `/grey/spokes/${index}` }]);
+    // One that was begun and pulled off in one go was never in the recipe.
+    if (index < this.take.state.recipe.grey.spokes.length) this.take.commit(`Spoke ${hueName(gone.hue)} removed`, [{ op: 'remove', path: `/grey/spokes/${index}` }]);
+    else this.take.setDraft(null);
+    this.#draw();
+    this.#listNumbers();
   }
 }

@@ -1,0 +1,49 @@
+using Yarnwheel.Core.Colour;
+using Yarnwheel.Core.Grey;
+using Yarnwheel.Core.Imaging;
+
+namespace Yarnwheel.Core.Rendering;
+
+/// <summary>Of each pixel of a view: which hue lifts its grey, and how much of the lift it gets by its chroma.</summary>
+internal sealed class HuePlanes(int width, int height)
+{
+    /// <summary>Hue in turns, 0 … 1.</summary>
+    public float[] Turn { get; } = new float[width * height];
+
+    public float[] Weight { get; } = new float[width * height];
+
+    public long Bytes => 8L * Turn.Length;
+
+    /// <param name="view">The view.</param>
+    /// <param name="calm">How far colour noise is smoothed first, 0 … 100.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public static HuePlanes Draw(ViewPlanes view, double calm, CancellationToken cancel)
+    {
+        var width = view.Width;
+        var planes = new HuePlanes(width, view.Height);
+        var filter = calm > 0 ? new CalmFilter(calm, view.View.Scale) : null;
+        var left = view.View.Region.X - view.WideRegion.X;
+        var top = view.View.Region.Y - view.WideRegion.Y;
+        Rows.Each(view.Height, 3 * width, (y, scratch) =>
+        {
+            var a = scratch.AsSpan(0, width);
+            var b = scratch.AsSpan(width, width);
+            if (filter is null)
+            {
+                view.Lab.A.AsSpan(y * width, width).CopyTo(a);
+                view.Lab.B.AsSpan(y * width, width).CopyTo(b);
+            }
+            else
+            {
+                filter.Row(view.Wide, left, top + y, a, b, scratch.AsSpan(2 * width, width));
+            }
+            for (var x = 0; x < width; x++)
+            {
+                planes.Weight[y * width + x] = GreyConversion.Weight(OkLab.Chroma(a[x], b[x])) * GreyConversion.Gain;
+                var turn = MathF.Atan2(b[x], a[x]) * (1 / (2 * MathF.PI));
+                planes.Turn[y * width + x] = turn < 0 ? turn + 1 : turn;
+            }
+        }, cancel);
+        return planes;
+    }
+}
