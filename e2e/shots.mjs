@@ -25,7 +25,29 @@ try {
   await page.waitForTimeout(400);
   await shot('bench');
 
+  await page.getByRole('button', { name: 'Auto', exact: true }).click();
+  await page.getByText('Starting mixes').click();
+  await settled(page);
+  await page.waitForFunction(() => [...document.querySelectorAll('.mix img')].length === 10);
+  await page.locator('.mix').last().scrollIntoViewIfNeeded();
+  await page.waitForFunction(() => [...document.querySelectorAll('.mix img')].every(i => /** @type {HTMLImageElement} */ (i).naturalWidth > 0));
+  await page.mouse.move(640, 500);
+  await settled(page);
+  await shot('greys');
+
   await openPhoto(page, app.url, 'felt-string');
+  await page.keyboard.press('p');
+  const leaf = await onPhoto(page, 0.378, 0.42);
+  await page.mouse.move(leaf.x, leaf.y);
+  await page.mouse.down();
+  await page.waitForTimeout(500);
+  await page.mouse.move(leaf.x, leaf.y - 90, { steps: 8 });
+  await page.waitForTimeout(900);
+  await shot('pull');
+  await page.mouse.up();
+  await settled(page);
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Escape');
   await page.keyboard.press('v');
   await page.mouse.move(640, 300);
   await settled(page);

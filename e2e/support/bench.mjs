@@ -28,6 +28,17 @@ export async function onPhoto(page, x, y) {
   return { x: (stage?.x ?? 0) + at.x, y: (stage?.y ?? 0) + at.y };
 }
 
+/** A whole pixel of the page near a point of the photo, and the point that it stands for: browsers hand on whole pixels. @param {Page} page @param {number} x @param {number} y */
+export async function wholePixel(page, x, y) {
+  const near = await onPhoto(page, x, y);
+  const at = { x: Math.round(near.x), y: Math.round(near.y) };
+  const photo = await page.evaluate(([px, py]) => {
+    const stage = /** @type {HTMLElement} */ (document.getElementById('stage')).getBoundingClientRect();
+    return /** @type {any} */ (window).yarnwheel.view.toPhoto(px - stage.x, py - stage.y);
+  }, [at.x, at.y]);
+  return { at, photo: { x: /** @type {number} */ (photo.x), y: /** @type {number} */ (photo.y) } };
+}
+
 /** @param {Page} page @param {number} x @param {number} y @param {{ modifiers?: ('Alt')[] }} [options] */
 export async function clickPhoto(page, x, y, options = {}) {
   const at = await onPhoto(page, x, y);

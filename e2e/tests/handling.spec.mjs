@@ -2,7 +2,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { Application } from '../support/application.mjs';
-import { clickPhoto, colourAt, onPhoto, openPhoto, recipe, settled, undoAll } from '../support/bench.mjs';
+import { clickPhoto, colourAt, onPhoto, openPhoto, recipe, settled, undoAll, wholePixel } from '../support/bench.mjs';
 
 const app = new Application();
 test.beforeAll(() => app.start());
@@ -80,13 +80,7 @@ test('the wheel and the numbers work by keyboard alone', async ({ page }) => {
 
 test('zoom goes about the pointer, 100 % is pixel for pixel, and the map moves the view', async ({ page }) => {
   await openPhoto(page, app.url, 'drying-rail');
-  // Browsers hand on whole pixels of the pointer's place.
-  const about = await onPhoto(page, 0.3, 0.4);
-  const spot = { x: Math.round(about.x), y: Math.round(about.y) };
-  const at = await page.evaluate(([x, y]) => {
-    const stage = /** @type {HTMLElement} */ (document.getElementById('stage')).getBoundingClientRect();
-    return /** @type {any} */ (window).yarnwheel.view.toPhoto(x - stage.x, y - stage.y);
-  }, [spot.x, spot.y]);
+  const { at: spot, photo: at } = await wholePixel(page, 0.3, 0.4);
   await page.mouse.move(spot.x, spot.y);
   await page.mouse.wheel(0, -600);
   await settled(page);

@@ -17,7 +17,8 @@ public static class CieLab
     }
 
     /// <summary>L* of a neutral of which the OKLab lightness is known (its cube is the luminance).</summary>
-    public static float LightnessOf(float okLightness) => (float)(116 * Curve((double)okLightness * okLightness * okLightness) - 16);
+    public static float LightnessOf(float okLightness) =>
+        okLightness > 6f / 29 ? 116 * okLightness - 16 : 24389f / 27 * okLightness * okLightness * okLightness;
 
     private static double Curve(double t) => t > 216.0 / 24389 ? Math.Cbrt(t) : (24389.0 / 27 * t + 16) / 116;
 }

@@ -7,7 +7,8 @@ namespace Yarnwheel.Core.Grey;
 /// that differ by at least τ in CIELAB, the share whose greys differ by at least τ in L*; the mean over τ from 1 to 15.</remarks>
 public static class ContrastScore
 {
-    private const int LargestThreshold = 15;
+    /// <summary>The largest τ, CIELAB units.</summary>
+    public const int LargestThreshold = 15;
 
     /// <summary>0 … 1; 1 for a photo without any contrast.</summary>
     public static double Of(GreySamples samples, WheelCurve curve)
@@ -18,12 +19,12 @@ public static class ContrastScore
         // A pair that differs by d counts at every threshold up to d: two histograms give all thresholds at once.
         Span<int> differ = stackalloc int[LargestThreshold + 1];
         Span<int> kept = stackalloc int[LargestThreshold + 1];
-        foreach (var (first, second) in samples.Pairs)
+        var pairs = samples.Pairs;
+        var contrasts = samples.Contrasts;
+        for (var i = 0; i < pairs.Length; i++)
         {
-            var a = samples.Lab[first];
-            var b = samples.Lab[second];
-            var colour = MathF.Sqrt((a.L - b.L) * (a.L - b.L) + (a.A - b.A) * (a.A - b.A) + (a.B - b.B) * (a.B - b.B));
-            var upTo = Math.Min((int)colour, LargestThreshold);
+            var (first, second) = pairs[i];
+            int upTo = contrasts[i];
             differ[upTo]++;
             kept[Math.Min(upTo, (int)MathF.Abs(greys[first] - greys[second]))]++;
         }

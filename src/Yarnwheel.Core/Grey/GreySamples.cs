@@ -7,7 +7,7 @@ namespace Yarnwheel.Core.Grey;
 /// <summary>A photo's colours, sampled sparsely, and pairs of them near and far: what a mix is judged by.</summary>
 public sealed class GreySamples
 {
-    private const int LargestSide = 160;
+    private const int LargestSide = 96;
 
     private GreySamples(int count)
     {
@@ -38,7 +38,10 @@ public sealed class GreySamples
     public (float Red, float Green, float Blue)[] Light { get; }
 
     /// <summary>Neighbours, and each sample with one far off.</summary>
-    public IReadOnlyList<(int First, int Second)> Pairs { get; private set; } = [];
+    public (int First, int Second)[] Pairs { get; private set; } = [];
+
+    /// <summary>Colour difference of each pair, whole CIELAB units, held at <see cref="ContrastScore.LargestThreshold"/>.</summary>
+    public byte[] Contrasts { get; private set; } = [];
 
     /// <summary>The scale at which a photo is sampled.</summary>
     public static double ScaleFor(Pyramid photo)
@@ -81,9 +84,13 @@ public sealed class GreySamples
                 if (far != i) pairs.Add((i, far));
             }
         }
-        samples.Pairs = pairs;
+        samples.Pairs = [.. pairs];
+        samples.Contrasts = pairs.Select(p => Contrast(samples.Lab[p.Item1], samples.Lab[p.Item2])).ToArray();
         return samples;
     }
+
+    private static byte Contrast((float L, float A, float B) p, (float L, float A, float B) q) =>
+        (byte)Math.Min(ContrastScore.LargestThreshold, Math.Sqrt(Math.Pow(p.L - q.L, 2) + Math.Pow(p.A - q.A, 2) + Math.Pow(p.B - q.B, 2)));
 
     /// <summary>OKLab lightness of each sample's grey under a mix.</summary>
     public float[] Greys(WheelCurve curve)

@@ -7,7 +7,7 @@ namespace Yarnwheel.Core.Grey;
 /// spokes and never overshoots them. No spokes give 0; one gives its lift all round.</remarks>
 public sealed class WheelCurve
 {
-    private const int Steps = 2048;
+    private const int Steps = 1024;
 
     private readonly double[] hues;
     private readonly double[] lifts;
@@ -22,8 +22,7 @@ public sealed class WheelCurve
         hues = sorted.Select(s => s.Hue).ToArray();
         lifts = sorted.Select(s => s.Lift).ToArray();
         slopes = Slopes();
-        table = new float[Steps + 1];
-        for (var i = 0; i <= Steps; i++) table[i] = (float)(At(360.0 * (i % Steps) / Steps) / 100);
+        table = Tabulate();
         IsFlat = lifts.All(l => l == 0);
     }
 
@@ -45,11 +44,7 @@ public sealed class WheelCurve
             hue += 360;
         }
         var right = (left + 1) % n;
-        var width = Gap(left);
-        var t = (hue - hues[left]) / width;
-        var u = 1 - t;
-        return u * u * (1 + 2 * t) * lifts[left] + t * t * (3 - 2 * t) * lifts[right]
-            + width * (t * u * u * slopes[left] - t * t * u * slopes[right]);
+        return Between(left, right, hue);
     }
 
     /// <summary>Lift as a share, −1 … 1, at a hue in turns.</summary>
@@ -59,6 +54,36 @@ public sealed class WheelCurve
         var position = turn * Steps;
         var index = Math.Min((int)position, Steps - 1);
         return table[index] + (table[index + 1] - table[index]) * (position - index);
+    }
+
+    /// <summary>The curve after a spoke; the hue may run beyond 360 there.</summary>
+    private double Between(int left, int right, double hue)
+    {
+        var width = Gap(left);
+        var t = (hue - hues[left]) / width;
+        var u = 1 - t;
+        return u * u * (1 + 2 * t) * lifts[left] + t * t * (3 - 2 * t) * lifts[right]
+            + width * (t * u * u * slopes[left] - t * t * u * slopes[right]);
+    }
+
+    private float[] Tabulate()
+    {
+        var result = new float[Steps + 1];
+        var n = hues.Length;
+        if (n < 2)
+        {
+            Array.Fill(result, (float)(At(0) / 100));
+            return result;
+        }
+        var left = -1;
+        for (var i = 0; i < Steps; i++)
+        {
+            var hue = 360.0 * i / Steps;
+            while (left + 1 < n && hues[left + 1] <= hue) left++;
+            result[i] = (float)((left < 0 ? Between(n - 1, 0, hue + 360) : Between(left, (left + 1) % n, hue)) / 100);
+        }
+        result[Steps] = result[0];
+        return result;
     }
 
     private double Gap(int left)

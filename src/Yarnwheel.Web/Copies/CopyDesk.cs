@@ -49,7 +49,8 @@ internal sealed partial class CopyDesk(DataFolder folder, ILogger<CopyDesk> logg
         }
         catch (Exception exception)
         {
-            job.Fault = Problems.Explain(exception).Message;
+            // The file waits under a number; the photographer knows it by its name.
+            job.Fault = Problems.Explain(exception).Message.Replace(Path.GetFileName(job.Path), job.FileName, StringComparison.Ordinal);
             job.State = CopyState.Failed;
             logger.LogError(exception, "A copy failed");
         }
