@@ -27,7 +27,7 @@ internal static class GreysTable
         var times = new List<double>();
         foreach (var path in files)
         {
-            var samples = new PhotoRenderer(Pyramid.Build(new PhotoReader(new PhotoLimits()).Read(path).Pixels)).Samples(GreyBasis.Luminance);
+            var samples = new PhotoRenderer(Pyramid.Build(new PhotoReader(new PhotoLimits()).Read(path).Pixels)).Samples(new Recipe());
             var flat = ContrastScore.Of(samples, new WheelCurve([]));
             var (_, auto) = AutoMix.Find(samples);
             var median = Enumerable.Range(0, Repeats).Select(_ => Time(() => AutoMix.Find(samples))).Order().ElementAt(Repeats / 2);

@@ -84,7 +84,7 @@ test('the whole job: pick, reach, greys, compare, undo, save; the same through t
 
   // Saved: outside the mask R = G = B exactly, inside the colour as it was; the command line gives the same.
   const saved = PNG.sync.read(readFileSync(await saveCopy(page, 'PNG')));
-  const mask = PNG.sync.read(readFileSync(await saveCopy(page, /the mask of/)), { skipRescale: true });
+  const mask = PNG.sync.read(readFileSync(await saveCopy(page, /the mask, 16-bit PNG/)), { skipRescale: true });
   const recipeFile = info.outputPath('recipe.json');
   writeFileSync(recipeFile, readFileSync(await saveCopy(page, 'the recipe alone, JSON')));
   const photo = join(root, 'demo/drying-rail.jpg');

@@ -14,11 +14,24 @@ public class MixTests
     // publishes them; typed in from memory.
     private static readonly Dictionary<string, (byte Red, byte Green, byte Blue)> Chart = new()
     {
-        ["dark skin"] = (115, 82, 68), ["light skin"] = (194, 150, 130), ["blue sky"] = (98, 122, 157), ["foliage"] = (87, 108, 67),
-        ["blue flower"] = (133, 128, 177), ["bluish green"] = (103, 189, 170), ["orange"] = (214, 126, 44), ["purplish blue"] = (80, 91, 166),
-        ["moderate red"] = (193, 90, 99), ["purple"] = (94, 60, 108), ["yellow green"] = (157, 188, 64), ["orange yellow"] = (224, 163, 46),
-        ["blue"] = (56, 61, 150), ["green"] = (70, 148, 73), ["red"] = (175, 54, 60), ["yellow"] = (231, 199, 31),
-        ["magenta"] = (187, 86, 149), ["cyan"] = (8, 133, 161),
+        ["dark skin"] = (115, 82, 68),
+        ["light skin"] = (194, 150, 130),
+        ["blue sky"] = (98, 122, 157),
+        ["foliage"] = (87, 108, 67),
+        ["blue flower"] = (133, 128, 177),
+        ["bluish green"] = (103, 189, 170),
+        ["orange"] = (214, 126, 44),
+        ["purplish blue"] = (80, 91, 166),
+        ["moderate red"] = (193, 90, 99),
+        ["purple"] = (94, 60, 108),
+        ["yellow green"] = (157, 188, 64),
+        ["orange yellow"] = (224, 163, 46),
+        ["blue"] = (56, 61, 150),
+        ["green"] = (70, 148, 73),
+        ["red"] = (175, 54, 60),
+        ["yellow"] = (231, 199, 31),
+        ["magenta"] = (187, 86, 149),
+        ["cyan"] = (8, 133, 161),
     };
 
     private static float GreyOf((byte Red, byte Green, byte Blue) colour, IEnumerable<Spoke> spokes)
@@ -112,7 +125,7 @@ public class MixTests
         for (var seed = 1; seed <= 6; seed++)
         {
             var renderer = new PhotoRenderer(Pictures.Pyramid(seed % 2 == 0 ? Pictures.Smooth(150, 100 + seed) : Patches(seed), 150, seed % 2 == 0 ? 100 + seed : 100));
-            var samples = renderer.Samples(GreyBasis.Luminance);
+            var samples = renderer.Samples(new Recipe());
             var (spokes, score) = AutoMix.Find(samples);
             Assert.True(score >= ContrastScore.Of(samples, new WheelCurve([])));
             Assert.Equal(score, ContrastScore.Of(samples, new WheelCurve(spokes)), 1e-9);
@@ -126,7 +139,7 @@ public class MixTests
         // A red and a green of equal relative luminance: flat, they melt together.
         var rgb = new byte[3 * 150 * 100];
         for (var i = 0; i < 15000; i++) (rgb[3 * i], rgb[3 * i + 1], rgb[3 * i + 2]) = i / 10 % 2 == 0 ? ((byte)200, (byte)60, (byte)60) : ((byte)40, (byte)118, (byte)40);
-        var samples = new PhotoRenderer(Pictures.Pyramid(rgb, 150, 100)).Samples(GreyBasis.Luminance);
+        var samples = new PhotoRenderer(Pictures.Pyramid(rgb, 150, 100)).Samples(new Recipe());
         Assert.True(ContrastScore.Of(samples, new WheelCurve([])) < 0.3);
         Assert.True(AutoMix.Find(samples).Score > 0.8);
     }
@@ -136,7 +149,7 @@ public class MixTests
     {
         var renderer = new PhotoRenderer(Pictures.Pyramid(Patches(3), 150, 100));
         var recipe = RecipeJson.Parse("""{ "yarnwheel": 1, "areas": [ { "mask": { "parts": [ { "kind": "colour", "picks": [ { "x": 0.03, "y": 0.03 } ], "reach": 3, "fade": 1 } ] } } ] }""");
-        var samples = renderer.Samples(GreyBasis.Luminance);
+        var samples = renderer.Samples(new Recipe());
         var kept = renderer.SamplesKept(recipe);
         var spokes = AutoAroundMix.Find(samples, kept)!;
         var (stepBefore, spreadBefore) = Judge(samples, kept, []);
@@ -199,8 +212,11 @@ public class MixTests
     public void An_arc_of_hues_has_soft_shoulders(double from, double to, double fade, double hue, double mask)
     {
         var arc = new HueArc(new HuePart { From = from, To = to, Fade = fade, MinChroma = 4 });
-        Assert.Equal(mask, arc.At((float)(0.15 * Math.Cos(hue * Math.PI / 180)), (float)(0.15 * Math.Sin(hue * Math.PI / 180))), 0.001);
-        Assert.Equal(0, arc.At((float)(0.019 * Math.Cos(hue * Math.PI / 180)), (float)(0.019 * Math.Sin(hue * Math.PI / 180))));
+        Assert.Equal(mask, arc.At((float)hue, 0.15f), 0.001);
+        Assert.Equal(0, arc.At((float)hue, 0.019f));
+        float[] row = [0];
+        arc.Row([(float)(hue / 360)], [(float)(0.15 * Math.Cos(hue * Math.PI / 180))], [(float)(0.15 * Math.Sin(hue * Math.PI / 180))], row);
+        Assert.Equal(mask, row[0], 0.001);
     }
 
     [Fact]

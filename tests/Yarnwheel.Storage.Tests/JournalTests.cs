@@ -121,7 +121,7 @@ public sealed class JournalTests : IDisposable
         Assert.Null(storage.Backup);
         Storage.Release();
         using (var context = storage.CreateDbContext())
-            context.Database.ExecuteSqlRaw("DELETE FROM __EFMigrationsHistory; DROP TABLE Steps; DROP TABLE Takes; DROP TABLE Photos; CREATE TABLE Old (A TEXT); INSERT INTO Old VALUES ('kept');");
+            context.Database.ExecuteSqlRaw("DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%OwnMixes'; DROP TABLE Mixes; CREATE TABLE Old (A TEXT); INSERT INTO Old VALUES ('kept');");
         Storage.Release();
         var migrated = new Storage(folder.File("data"));
         Assert.NotNull(migrated.Backup);

@@ -30,8 +30,8 @@ public class OpenPictureTests(ITestOutputHelper output)
         {
             Assert.True(File.Exists(path), $"{path} is missing; ./test fetches it");
             var renderer = Open(path);
-            var flat = ContrastScore.Of(renderer.Samples(GreyBasis.Luminance), new WheelCurve([]));
-            var auto = renderer.Auto(GreyBasis.Luminance).Score;
+            var flat = ContrastScore.Of(renderer.Samples(new Recipe()), new WheelCurve([]));
+            var auto = renderer.Auto(new Recipe()).Score;
             output.WriteLine($"{Path.GetFileName(path)}: flat {flat:P1}, auto {auto:P1}");
             Assert.True(auto >= flat);
             gains.Add(auto - flat);

@@ -1,8 +1,9 @@
 namespace Yarnwheel.Core.Imaging;
 
-/// <summary>Linear light of a run of pixels, in one buffer of three equal parts.</summary>
+/// <summary>Linear light of a run of pixels.</summary>
 public readonly ref struct LightRow
 {
+    /// <summary>In one buffer of three equal parts.</summary>
     /// <param name="buffer">At least three times the width.</param>
     /// <param name="width">Pixels.</param>
     public LightRow(Span<float> buffer, int width)
@@ -10,6 +11,13 @@ public readonly ref struct LightRow
         Red = buffer[..width];
         Green = buffer.Slice(width, width);
         Blue = buffer.Slice(2 * width, width);
+    }
+
+    public LightRow(Span<float> red, Span<float> green, Span<float> blue)
+    {
+        Red = red;
+        Green = green;
+        Blue = blue;
     }
 
     public Span<float> Red { get; }

@@ -12,4 +12,7 @@ public sealed class Planes(int width, int height)
     public float[] Green { get; } = new float[width * height];
 
     public float[] Blue { get; } = new float[width * height];
+
+    /// <summary>One row.</summary>
+    public LightRow Row(int y) => new(Red.AsSpan(y * Width, Width), Green.AsSpan(y * Width, Width), Blue.AsSpan(y * Width, Width));
 }

@@ -1,6 +1,7 @@
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Treatments;
 
 namespace Yarnwheel.Core.Masks;
 
@@ -11,16 +12,19 @@ public static class ShadeSet
     private const int LargestBox = 96;               // a larger box is read from a smaller level
     private const float Grain = 0.008f;              // shades of a box nearer than this in OKLab are one
 
+    /// <summary>The OKLab colours that the picks stand for on the photo as it came.</summary>
+    public static IReadOnlyList<Shade> Read(Pyramid photo, IEnumerable<ShadePick> picks) => Read(photo, picks, null);
+
     /// <summary>The OKLab colours that the picks stand for: one for a point, the distinct ones for a box.</summary>
-    public static IReadOnlyList<Shade> Read(Pyramid photo, IEnumerable<ShadePick> picks)
+    internal static IReadOnlyList<Shade> Read(Pyramid photo, IEnumerable<ShadePick> picks, ToneChain? light)
     {
         ArgumentNullException.ThrowIfNull(photo);
         ArgumentNullException.ThrowIfNull(picks);
         var shades = new List<Shade>();
         foreach (var pick in picks)
         {
-            if (pick.IsPoint) shades.Add(Point(photo.Full, pick.X!.Value, pick.Y!.Value));
-            else shades.AddRange(Box(photo, pick));
+            if (pick.IsPoint) shades.Add(Point(photo.Full, pick.X!.Value, pick.Y!.Value, light));
+            else shades.AddRange(Box(photo, pick, light));
         }
         return shades.Distinct().ToList();
     }
@@ -29,7 +33,9 @@ public static class ShadeSet
     /// <param name="photo">Full size.</param>
     /// <param name="x">0 … 1 over the width.</param>
     /// <param name="y">0 … 1 over the height.</param>
-    public static Shade Point(PhotoPixels photo, double x, double y)
+    public static Shade Point(PhotoPixels photo, double x, double y) => Point(photo, x, y, null);
+
+    private static Shade Point(PhotoPixels photo, double x, double y, ToneChain? chain)
     {
         ArgumentNullException.ThrowIfNull(photo);
         var centreX = Math.Min((int)(x * photo.Width), photo.Width - 1);
@@ -40,7 +46,7 @@ public static class ShadeSet
         float red = 0, green = 0, blue = 0;
         for (var k = 0; k < area.Height; k++)
         {
-            var light = ReadRow(photo, area.X, area.Y + k, area.Width, row);
+            var light = ReadRow(photo, area.X, area.Y + k, area.Width, row, chain);
             foreach (var v in light.Red) red += v;
             foreach (var v in light.Green) green += v;
             foreach (var v in light.Blue) blue += v;
@@ -49,7 +55,7 @@ public static class ShadeSet
         return new Shade(lightness, a, bb);
     }
 
-    private static List<Shade> Box(Pyramid photo, ShadePick box)
+    private static List<Shade> Box(Pyramid photo, ShadePick box, ToneChain? chain)
     {
         var left = Math.Min(box.X0!.Value, box.X1!.Value);
         var right = Math.Max(box.X0.Value, box.X1.Value);
@@ -69,7 +75,7 @@ public static class ShadeSet
         var row = new float[3 * width];
         for (var k = 0; k < height; k++)
         {
-            var light = ReadRow(level, x, y + k, width, row);
+            var light = ReadRow(level, x, y + k, width, row, chain);
             for (var i = 0; i < width; i++)
             {
                 var (lightness, a, bb) = OkLab.FromLinear(light.Red[i], light.Green[i], light.Blue[i]);
@@ -83,10 +89,11 @@ public static class ShadeSet
         return cells.Values.Where(c => c.Count > least).Select(c => new Shade(c.L / c.Count, c.A / c.Count, c.B / c.Count)).ToList();
     }
 
-    private static LightRow ReadRow(PhotoPixels pixels, int x, int y, int width, Span<float> buffer)
+    private static LightRow ReadRow(PhotoPixels pixels, int x, int y, int width, Span<float> buffer, ToneChain? chain)
     {
         var light = new LightRow(buffer, width);
         pixels.Read(x, y, light.Red, light.Green, light.Blue);
+        chain?.Row(light);
         return light;
     }
 }

@@ -12,14 +12,13 @@ public static class RecipeSupport
         {
             if (asked) faults.Add(new RecipeFault(path, "this version can't do that yet"));
         }
-        Refuse(recipe.Light != new Light(), "light");
-        Refuse(recipe.Finish.Vignette.Amount != 0, "finish.vignette");
+        RefuseTones(recipe.Light, "light");
         Refuse(recipe.Finish.Sharpen.Amount != 0, "finish.sharpen");
         for (var a = 0; a < recipe.Areas.Length; a++)
         {
             var area = recipe.Areas[a];
             Refuse(area.Edge != new EdgeRefinement(), $"areas[{a}].edge");
-            Refuse(area.Treat != new Treatment(), $"areas[{a}].treat");
+            RefuseTones(area.Treat, $"areas[{a}].treat");
             for (var p = 0; p < area.Mask.Parts.Length; p++)
             {
                 var part = area.Mask.Parts[p];
@@ -28,6 +27,13 @@ public static class RecipeSupport
             }
         }
         return faults;
+
+        void RefuseTones(Tones tones, string path)
+        {
+            Refuse(tones.LocalContrast != 0, path + ".localContrast");
+            Refuse(tones.FineDetail != 0, path + ".fineDetail");
+            Refuse(tones.Haze != 0, path + ".haze");
+        }
     }
 
     /// <summary>Refuses a recipe that asks for something not computed yet.</summary>

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
 using Yarnwheel.Core.Recipes;
@@ -10,7 +9,7 @@ internal static class AreaMasks
 {
     /// <summary>The mask of an area, before its strength, 0 … 1. It is kept by its content and not to be written to.</summary>
     public static float[] Draw(AreaPlan area, ViewPlanes view, PieceCache cache, CancellationToken cancel) =>
-        cache.GetOrAdd(string.Create(CultureInfo.InvariantCulture, $"mask {view.View} {RecipeJson.Key(area.Area.Mask)}"),
+        cache.GetOrAdd($"mask {view.Key} {RecipeJson.Key(area.Area.Mask)}",
             () => Fold(area, view, cache, cancel), m => 4L * m.Length);
 
     private static float[] Fold(AreaPlan area, ViewPlanes view, PieceCache cache, CancellationToken cancel)

@@ -1,5 +1,6 @@
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Treatments;
 
 namespace Yarnwheel.Core.Rendering;
 
@@ -10,47 +11,85 @@ namespace Yarnwheel.Core.Rendering;
 /// <param name="view">The view.</param>
 /// <param name="hues">What lifts the greys; null for a flat mix.</param>
 /// <param name="masks">Of the areas; null for one that is off.</param>
-internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? hues, IReadOnlyList<float[]?> masks)
+/// <param name="photo">The whole photo.</param>
+internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? hues, IReadOnlyList<float[]?> masks, Pyramid photo)
 {
     private readonly float[] lightness = view.Base(plan.Recipe.Grey.Basis);
+    private readonly VignetteOperation? vignette = plan.Recipe.Finish.Vignette.Amount == 0 ? null
+        : new VignetteOperation(plan.Recipe.Finish.Vignette, photo.Width, photo.Height);
     private readonly Tint? tint = plan.Recipe.Ground is { Tint: null, TintDarks: null } ? null : new Tint(plan.Recipe.Ground.Tint, plan.Recipe.Ground.TintDarks);
 
     /// <summary>How many floats of scratch a row needs.</summary>
-    public static int Scratch(int width) => 5 * width;
+    public static int Scratch(int width) => 7 * width;
 
     /// <summary>The finished linear light of a row.</summary>
     /// <param name="y">Row.</param>
     /// <param name="light">Receives it.</param>
-    /// <param name="scratch">Two rows to work in.</param>
+    /// <param name="scratch">Four rows to work in.</param>
     public void Result(int y, LightRow light, Span<float> scratch)
     {
         var grey = scratch[..view.Width];
-        var version = scratch.Slice(view.Width, view.Width);
+        var version = new LightRow(scratch[view.Width..], view.Width);
+        var photo = view.Light.Row(y);
         Grey(y, grey);
-        if (tint is not null) tint.Row(grey, light.Red, light.Green, light.Blue);
-        else
-        {
-            grey.CopyTo(light.Red);
-            grey.CopyTo(light.Green);
-            grey.CopyTo(light.Blue);
-        }
-        Channel(y, light.Red, view.Light.Red, grey, version);
-        Channel(y, light.Green, view.Light.Green, grey, version);
-        Channel(y, light.Blue, view.Light.Blue, grey, version);
-    }
-
-    private void Channel(int y, Span<float> into, float[] plane, ReadOnlySpan<float> grey, Span<float> version)
-    {
-        var photo = plane.AsSpan(y * view.Width, view.Width);
-        Blend.Even(into, photo, (float)(plan.Recipe.Ground.Colour / 100));
+        Fill(light, grey, tint);
+        Even(light, photo, (float)(plan.Recipe.Ground.Colour / 100));
         for (var k = 0; k < plan.Areas.Count; k++)
         {
             if (masks[k] is not { } mask) continue;
-            var area = plan.Areas[k].Area;
-            grey.CopyTo(version);
-            Blend.Even(version, photo, (float)(area.Colour / 100));
-            Blend.Masked(into, version, mask.AsSpan(y * view.Width, view.Width), (float)(area.Strength / 100));
+            Version(plan.Areas[k], photo, grey, version);
+            var share = mask.AsSpan(y * view.Width, view.Width);
+            var strength = (float)(plan.Areas[k].Area.Strength / 100);
+            Blend.Masked(light.Red, version.Red, share, strength);
+            Blend.Masked(light.Green, version.Green, share, strength);
+            Blend.Masked(light.Blue, version.Blue, share, strength);
         }
+        vignette?.Row(light, view.View.Region, y, view.View.Scale);
+    }
+
+    /// <summary>What an area would look like everywhere: its treated colour over its grey, then its tones.</summary>
+    private static void Version(AreaPlan area, LightRow photo, ReadOnlySpan<float> grey, LightRow version)
+    {
+        var colour = (float)(area.Area.Colour / 100);
+        photo.Red.CopyTo(version.Red);
+        photo.Green.CopyTo(version.Green);
+        photo.Blue.CopyTo(version.Blue);
+        area.Colour.Row(version);
+        if (colour < 1)
+        {
+            if (area.Tint is null)
+            {
+                Blend.Even(version.Red, grey, 1 - colour);
+                Blend.Even(version.Green, grey, 1 - colour);
+                Blend.Even(version.Blue, grey, 1 - colour);
+            }
+            else
+            {
+                var toned = new LightRow(new float[3 * grey.Length], grey.Length);
+                area.Tint.Row(grey, toned.Red, toned.Green, toned.Blue);
+                Even(version, toned, 1 - colour);
+            }
+        }
+        area.Tones.Row(version);
+    }
+
+    private static void Fill(LightRow light, ReadOnlySpan<float> grey, Tint? tint)
+    {
+        if (tint is not null)
+        {
+            tint.Row(grey, light.Red, light.Green, light.Blue);
+            return;
+        }
+        grey.CopyTo(light.Red);
+        grey.CopyTo(light.Green);
+        grey.CopyTo(light.Blue);
+    }
+
+    private static void Even(LightRow into, LightRow over, float share)
+    {
+        Blend.Even(into.Red, over.Red, share);
+        Blend.Even(into.Green, over.Green, share);
+        Blend.Even(into.Blue, over.Blue, share);
     }
 
     /// <summary>The grey of a row in linear light.</summary>

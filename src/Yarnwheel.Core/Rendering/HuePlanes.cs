@@ -1,3 +1,4 @@
+using System.Globalization;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
@@ -14,10 +15,14 @@ internal sealed class HuePlanes(int width, int height)
 
     public long Bytes => 8L * Turn.Length;
 
+    /// <summary>Draws the planes, or gives those drawn before for the same view, light and calm.</summary>
+    public static HuePlanes Of(ViewPlanes view, double calm, PieceCache cache, CancellationToken cancel) =>
+        cache.GetOrAdd(string.Create(CultureInfo.InvariantCulture, $"hues {view.Key} {calm}"), () => Draw(view, calm, cancel), p => p.Bytes);
+
     /// <param name="view">The view.</param>
     /// <param name="calm">How far colour noise is smoothed first, 0 … 100.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static HuePlanes Draw(ViewPlanes view, double calm, CancellationToken cancel)
+    private static HuePlanes Draw(ViewPlanes view, double calm, CancellationToken cancel)
     {
         var width = view.Width;
         var planes = new HuePlanes(width, view.Height);

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
 using Yarnwheel.Core.Recipes;
@@ -23,7 +22,8 @@ internal sealed class HuePartPlan(HuePart part) : PartPlan(part)
     public override RowOfMask Prepare(ViewPlanes view, PieceCache cache, CancellationToken cancel)
     {
         var arc = new HueArc(part);
-        return (y, mask) => arc.Row(view.Lab.A.AsSpan(y * view.Width, view.Width), view.Lab.B.AsSpan(y * view.Width, view.Width), mask);
+        var hues = HuePlanes.Of(view, 0, cache, cancel);
+        return (y, mask) => arc.Row(hues.Turn.AsSpan(y * view.Width, view.Width), view.Lab.A.AsSpan(y * view.Width, view.Width), view.Lab.B.AsSpan(y * view.Width, view.Width), mask);
     }
 
     private readonly HuePart part = part;
@@ -55,7 +55,7 @@ internal sealed class ColourPartPlan(ColourPart part, KeyedField? keep, KeyedFie
     private static float[]? Distances(KeyedField? keyed, ViewPlanes view, PieceCache cache, CancellationToken cancel)
     {
         if (keyed?.Field is not { } field) return null;
-        var key = string.Create(CultureInfo.InvariantCulture, $"distance {view.View} {keyed.Key}");
+        var key = $"distance {view.Key} {keyed.Key}";
         return cache.GetOrAdd(key, () =>
         {
             var plane = new float[view.Width * view.Height];

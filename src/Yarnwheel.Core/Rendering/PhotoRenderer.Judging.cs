@@ -10,35 +10,41 @@ public sealed partial class PhotoRenderer
 {
     private const int ToneSide = 500;
 
-    /// <summary>Sparse samples of the photo, kept for the next call.</summary>
-    public GreySamples Samples(GreyBasis basis) =>
-        cache.GetOrAdd($"samples {basis}", () => GreySamples.Of(SamplePlanes().Light, basis), _ => 4 << 20);
+    /// <summary>Sparse samples of the photo in the recipe's light, kept for the next call.</summary>
+    public GreySamples Samples(Recipe recipe)
+    {
+        ArgumentNullException.ThrowIfNull(recipe);
+        var light = LightPlan.Of(recipe.Light);
+        return cache.GetOrAdd($"samples {recipe.Grey.Basis} {light.Key}", () => GreySamples.Of(SamplePlanes(light).Light, recipe.Grey.Basis), _ => 4 << 20);
+    }
 
     /// <summary>How far each sample is kept by the recipe's areas, 0 … 1.</summary>
     public IReadOnlyList<float> SamplesKept(Recipe recipe)
     {
         var plan = RenderPlan.Compile(recipe, Photo, cache);
-        var planes = SamplePlanes();
-        var composition = new Composition(plan, planes, null, Masks(plan, planes, NoCache, CancellationToken.None));
+        var planes = SamplePlanes(plan.Light);
+        var composition = new Composition(plan, planes, null, Masks(plan, planes, NoCache, CancellationToken.None), Photo);
         var kept = new float[planes.Width * planes.Height];
         for (var y = 0; y < planes.Height; y++) composition.Kept(y, kept.AsSpan(y * planes.Width, planes.Width));
         return kept;
     }
 
-    /// <summary>The mix that keeps most colour contrasts, and how many it keeps; found once for each basis.</summary>
-    public (IReadOnlyList<Spoke> Spokes, double Score) Auto(GreyBasis basis)
+    /// <summary>The mix that keeps most colour contrasts, and how many it keeps; found once for each basis and light.</summary>
+    public (IReadOnlyList<Spoke> Spokes, double Score) Auto(Recipe recipe)
     {
-        var found = cache.GetOrAdd($"auto {basis}", () => new FoundMix(AutoMix.Find(Samples(basis))), _ => 4096);
+        ArgumentNullException.ThrowIfNull(recipe);
+        var found = cache.GetOrAdd($"auto {recipe.Grey.Basis} {LightPlan.Of(recipe.Light).Key}", () => new FoundMix(AutoMix.Find(Samples(recipe))), _ => 4096);
         return found.Mix;
     }
 
     /// <summary>Counts the tones of the greys and of the photo.</summary>
     public ToneHistogram Tones(Recipe recipe)
     {
-        var scale = Math.Min(1, ToneSide / (double)Math.Max(Photo.Width, Photo.Height));
-        var planes = Planes(new View(new Region(0, 0, AreaSampler.Extent(Photo.Width, scale), AreaSampler.Extent(Photo.Height, scale)), scale), cache, CancellationToken.None);
         var plan = RenderPlan.Compile(recipe, Photo, cache);
-        var composition = new Composition(plan, planes, Hues(plan, planes, cache, CancellationToken.None), []);
+        var view = Small(Math.Min(1, ToneSide / (double)Math.Max(Photo.Width, Photo.Height)));
+        var planes = Planes(view, plan.Light, cache, CancellationToken.None);
+        var asItCame = Planes(view, LightPlan.None, cache, CancellationToken.None).Light;
+        var composition = new Composition(plan, planes, Hues(plan, planes, cache, CancellationToken.None), [], Photo);
         var grey = new float[planes.Width];
         var result = new byte[planes.Width * planes.Height];
         var original = new byte[result.Length];
@@ -49,17 +55,16 @@ public sealed partial class PhotoRenderer
             {
                 var i = y * planes.Width + x;
                 result[i] = SrgbByte.Encode(grey[x]);
-                original[i] = SrgbByte.Encode(Luminance.Of(planes.Light.Red[i], planes.Light.Green[i], planes.Light.Blue[i]));
+                original[i] = SrgbByte.Encode(Luminance.Of(asItCame.Red[i], asItCame.Green[i], asItCame.Blue[i]));
             }
         }
         return ToneHistogram.Of(result, original);
     }
 
-    private ViewPlanes SamplePlanes()
-    {
-        var scale = GreySamples.ScaleFor(Photo);
-        return Planes(new View(new Region(0, 0, AreaSampler.Extent(Photo.Width, scale), AreaSampler.Extent(Photo.Height, scale)), scale), cache, CancellationToken.None);
-    }
+    private ViewPlanes SamplePlanes(LightPlan light) => Planes(Small(GreySamples.ScaleFor(Photo)), light, cache, CancellationToken.None);
+
+    private View Small(double scale) =>
+        new(new Region(0, 0, AreaSampler.Extent(Photo.Width, scale), AreaSampler.Extent(Photo.Height, scale)), scale);
 
     private sealed record FoundMix((IReadOnlyList<Spoke> Spokes, double Score) Mix);
 }

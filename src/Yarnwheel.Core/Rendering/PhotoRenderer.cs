@@ -1,5 +1,6 @@
 using System.Globalization;
 using Yarnwheel.Core.Colour;
+using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
 using Yarnwheel.Core.Recipes;
@@ -36,11 +37,11 @@ public sealed partial class PhotoRenderer(Pyramid photo, long cacheBudget = 192L
     public byte[] Frame(Recipe recipe, View view, Show show, int? area, double? hue, CancellationToken cancel)
     {
         var plan = RenderPlan.Compile(recipe, Photo, cache);
-        var planes = Planes(view, cache, cancel);
+        var planes = Planes(view, show == Show.Original ? LightPlan.None : plan.Light, cache, cancel);
         if (area is { } chosen && (chosen < 0 || chosen >= plan.Areas.Count)) area = null;
         var masks = show is Show.Original or Show.Grey ? [] : Masks(plan, planes, cache, cancel);
         var chosenMask = area is { } index && masks.Count > 0 ? masks[index] ?? new float[planes.Width * planes.Height] : null;
-        var composition = new Composition(plan, planes, show == Show.Flat ? null : Hues(plan, planes, cache, cancel), masks);
+        var composition = new Composition(plan, planes, show == Show.Flat ? null : Hues(plan, planes, cache, cancel), masks, Photo);
         var lit = show == Show.Hue && hue is { } degrees ? new HueArc(new HuePart { From = (degrees + 350) % 360, To = (degrees + 10) % 360, Fade = 8, MinChroma = 3 }) : null;
         var width = planes.Width;
         var result = new byte[3 * width * planes.Height];
@@ -59,9 +60,9 @@ public sealed partial class PhotoRenderer(Pyramid photo, long cacheBudget = 192L
         var column = Math.Clamp((int)(x * Photo.Width), 0, Photo.Width - 1);
         var row = Math.Clamp((int)(y * Photo.Height), 0, Photo.Height - 1);
         var plan = RenderPlan.Compile(recipe, Photo, cache);
-        var planes = ViewPlanes.Draw(Photo, new View(new Region(column, row, 1, 1), 1), CancellationToken.None);
+        var planes = ViewPlanes.Draw(Photo, new View(new Region(column, row, 1, 1), 1), plan.Light, CancellationToken.None);
         var masks = Masks(plan, planes, NoCache, CancellationToken.None);
-        var composition = new Composition(plan, planes, Hues(plan, planes, NoCache, CancellationToken.None), masks);
+        var composition = new Composition(plan, planes, Hues(plan, planes, NoCache, CancellationToken.None), masks, Photo);
         Span<float> grey = stackalloc float[1];
         Span<float> kept = stackalloc float[1];
         composition.Grey(0, grey);
@@ -83,7 +84,7 @@ public sealed partial class PhotoRenderer(Pyramid photo, long cacheBudget = 192L
         var plan = RenderPlan.Compile(recipe, Photo, cache);
         EachStrip(plan, (y0, planes, masks) =>
         {
-            var composition = new Composition(plan, planes, Hues(plan, planes, NoCache, cancel), masks);
+            var composition = new Composition(plan, planes, Hues(plan, planes, NoCache, cancel), masks, Photo);
             var width = planes.Width;
             var strip = new float[3 * width * planes.Height];
             Rows.Each(planes.Height, Composition.Scratch(width), (y, scratch) =>
@@ -133,21 +134,17 @@ public sealed partial class PhotoRenderer(Pyramid photo, long cacheBudget = 192L
         for (var y = 0; y < Photo.Height; y += height)
         {
             cancel.ThrowIfCancellationRequested();
-            var planes = ViewPlanes.Draw(Photo, new View(new Region(0, y, Photo.Width, Math.Min(height, Photo.Height - y)), 1), cancel);
+            var planes = ViewPlanes.Draw(Photo, new View(new Region(0, y, Photo.Width, Math.Min(height, Photo.Height - y)), 1), plan.Light, cancel);
             strip(y, planes, masksWanted ? Masks(plan, planes, NoCache, cancel) : []);
             progress?.Report((y + planes.Height) / (double)Photo.Height);
         }
     }
 
-    private ViewPlanes Planes(View view, PieceCache pieces, CancellationToken cancel) =>
-        pieces.GetOrAdd(string.Create(CultureInfo.InvariantCulture, $"view {view}"), () => ViewPlanes.Draw(Photo, view, cancel), p => p.Bytes);
+    private ViewPlanes Planes(View view, LightPlan light, PieceCache pieces, CancellationToken cancel) =>
+        pieces.GetOrAdd($"view {ViewPlanes.KeyOf(view, light)}", () => ViewPlanes.Draw(Photo, view, light, cancel), p => p.Bytes);
 
-    private static HuePlanes? Hues(RenderPlan plan, ViewPlanes planes, PieceCache pieces, CancellationToken cancel)
-    {
-        if (plan.Curve.IsFlat) return null;
-        var calm = plan.Recipe.Grey.Calm;
-        return pieces.GetOrAdd(string.Create(CultureInfo.InvariantCulture, $"hues {planes.View} {calm}"), () => HuePlanes.Draw(planes, calm, cancel), p => p.Bytes);
-    }
+    private static HuePlanes? Hues(RenderPlan plan, ViewPlanes planes, PieceCache pieces, CancellationToken cancel) =>
+        plan.Curve.IsFlat ? null : HuePlanes.Of(planes, plan.Recipe.Grey.Calm, pieces, cancel);
 
     private static List<float[]?> Masks(RenderPlan plan, ViewPlanes planes, PieceCache pieces, CancellationToken cancel) =>
         plan.Areas.Select(a => a.Area.On ? AreaMasks.Draw(a, planes, pieces, cancel) : null).ToList();
@@ -180,7 +177,7 @@ public sealed partial class PhotoRenderer(Pyramid photo, long cacheBudget = 192L
         if (show is not (Show.Mask or Show.Kept or Show.Veil or Show.Hue)) return;
         // The scratch rows are free again.
         var mask = scratch.Slice(3 * width, width);
-        if (show == Show.Hue) lit?.Row(planes.Lab.A.AsSpan(y * width, width), planes.Lab.B.AsSpan(y * width, width), mask);
+        if (show == Show.Hue) Light(lit, planes.Lab, y, mask);
         else if (chosenMask is null) composition.Kept(y, mask);
         else chosenMask.AsSpan(y * width, width).CopyTo(mask);
         if (show == Show.Mask)
@@ -190,6 +187,15 @@ public sealed partial class PhotoRenderer(Pyramid photo, long cacheBudget = 192L
         if (show is Show.Kept) Cover(into, mask, x => (0.46f, 1));
         if (show is Show.Hue) Cover(into, mask, x => (0.25f, 0.8f));
         if (show == Show.Veil) Cover(into, mask, x => Weave.At(planes.View.Region.X + x, planes.View.Region.Y + y));
+    }
+
+    private static void Light(HueArc? arc, LabPlanes lab, int y, Span<float> mask)
+    {
+        for (var x = 0; x < mask.Length; x++)
+        {
+            float a = lab.A[y * lab.Width + x], b = lab.B[y * lab.Width + x];
+            mask[x] = arc?.At((float)OkLab.Hue(a, b), OkLab.Chroma(a, b)) ?? 0;
+        }
     }
 
     /// <summary>Covers what is not kept with ink, in encoded values, as a mark laid on the screen.</summary>

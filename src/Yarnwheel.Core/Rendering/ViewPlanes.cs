@@ -1,3 +1,4 @@
+using System.Globalization;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
@@ -5,14 +6,15 @@ using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Rendering;
 
-/// <summary>All that a view needs of the photo whatever the recipe says: its light and its OKLab.</summary>
+/// <summary>All that a view needs of the photo once the light is set: its light and its OKLab.</summary>
 internal sealed class ViewPlanes
 {
     private readonly float[]?[] bases = new float[]?[4];
 
-    private ViewPlanes(View view, Planes light, LabPlanes lab, LabPlanes wide, Region wideRegion)
+    private ViewPlanes(View view, string key, Planes light, LabPlanes lab, LabPlanes wide, Region wideRegion)
     {
         View = view;
+        Key = key;
         Light = light;
         Lab = lab;
         Wide = wide;
@@ -20,6 +22,9 @@ internal sealed class ViewPlanes
     }
 
     public View View { get; }
+
+    /// <summary>A text that stands for the view and its light, for keys.</summary>
+    public string Key { get; }
 
     public Planes Light { get; }
 
@@ -38,8 +43,12 @@ internal sealed class ViewPlanes
 
     public long Bytes => 4L * Width * Height * 4 + Lab.Bytes + Wide.Bytes;
 
-    public static ViewPlanes Draw(Pyramid photo, View view, CancellationToken cancel)
+    /// <inheritdoc cref="Key"/>
+    public static string KeyOf(View view, LightPlan light) => string.Create(CultureInfo.InvariantCulture, $"{view} {light.Key}");
+
+    public static ViewPlanes Draw(Pyramid photo, View view, LightPlan light, CancellationToken cancel)
     {
+        var key = KeyOf(view, light);
         var halo = CalmFilter.Halo(view.Scale);
         var region = view.Region;
         var wideRegion = new Region(region.X - halo, region.Y - halo, region.Width + 2 * halo, region.Height + 2 * halo)
@@ -48,12 +57,13 @@ internal sealed class ViewPlanes
         var wide = new LabPlanes(wideRegion.Width, wideRegion.Height);
         Rows.Each(wide.Height, y =>
         {
+            if (!light.Chain.IsNeutral) light.Chain.Row(wideLight.Row(y));
             for (var i = y * wide.Width; i < (y + 1) * wide.Width; i++)
                 (wide.L[i], wide.A[i], wide.B[i]) = OkLab.FromLinear(wideLight.Red[i], wideLight.Green[i], wideLight.Blue[i]);
         }, cancel);
-        if (wideRegion == region) return new ViewPlanes(view, wideLight, wide, wide, wideRegion);
+        if (wideRegion == region) return new ViewPlanes(view, key, wideLight, wide, wide, wideRegion);
 
-        var light = new Planes(region.Width, region.Height);
+        var inner = new Planes(region.Width, region.Height);
         var lab = new LabPlanes(region.Width, region.Height);
         for (var y = 0; y < region.Height; y++)
         {
@@ -61,11 +71,11 @@ internal sealed class ViewPlanes
             var into = y * region.Width;
             foreach (var (source, target) in (ReadOnlySpan<(float[], float[])>)
             [
-                (wideLight.Red, light.Red), (wideLight.Green, light.Green), (wideLight.Blue, light.Blue), (wide.L, lab.L), (wide.A, lab.A), (wide.B, lab.B),
+                (wideLight.Red, inner.Red), (wideLight.Green, inner.Green), (wideLight.Blue, inner.Blue), (wide.L, lab.L), (wide.A, lab.A), (wide.B, lab.B),
             ])
                 source.AsSpan(from, region.Width).CopyTo(target.AsSpan(into));
         }
-        return new ViewPlanes(view, light, lab, wide, wideRegion);
+        return new ViewPlanes(view, key, inner, lab, wide, wideRegion);
     }
 
     /// <summary>The lightness a basis gives each pixel.</summary>

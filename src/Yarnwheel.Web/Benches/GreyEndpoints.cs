@@ -52,13 +52,12 @@ internal static class GreyEndpoints
         {
             var state = await desk.GetAsync(take, cancel);
             var open = await photos.GetAsync(state.Photo, cancel);
-            var basis = state.Recipe.Grey.Basis;
-            var samples = open.Renderer.Samples(basis);
+            var samples = open.Renderer.Samples(state.Recipe);
             return Results.Json(new
             {
                 flat = ContrastScore.Of(samples, new WheelCurve([])),
                 present = ContrastScore.Of(samples, new WheelCurve(state.Recipe.Grey.Spokes)),
-                auto = open.Renderer.Auto(basis).Score,
+                auto = open.Renderer.Auto(state.Recipe).Score,
             });
         });
         bench.MapPost("/tones", async (int take, TonesRequest request, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) =>
@@ -93,9 +92,9 @@ internal static class GreyEndpoints
         switch (mix)
         {
             case "auto":
-                return ("auto", With(await Task.Run(() => renderer.Auto(recipe.Grey.Basis).Spokes, cancel)));
+                return ("auto", With(await Task.Run(() => renderer.Auto(recipe).Spokes, cancel)));
             case "around":
-                var around = AutoAroundMix.Find(renderer.Samples(recipe.Grey.Basis), renderer.SamplesKept(recipe))
+                var around = AutoAroundMix.Find(renderer.Samples(recipe), renderer.SamplesKept(recipe))
                     ?? throw new YarnwheelException("Auto around the kept area needs something that is kept, and something that is not. Nothing was changed.");
                 return ("auto around the kept area", With(around));
             case "twelve":

@@ -11,7 +11,8 @@ namespace Yarnwheel.Web.Pages.Bench;
 /// <param name="Neutral">What a double click gives.</param>
 /// <param name="Unit">Behind the number.</param>
 /// <param name="Hint">What it does.</param>
-public sealed record NumberModel(string Path, string Label, double Value, double Least, double Most, double Neutral, string Unit, string Hint)
+/// <param name="Step">Of arrow keys and drags.</param>
+public sealed record NumberModel(string Path, string Label, double Value, double Least, double Most, double Neutral, string Unit, string Hint, double Step = 1)
 {
     public string Text => Value.ToString("0.##", CultureInfo.InvariantCulture);
 

@@ -36,7 +36,9 @@ new Mixes(/** @type {HTMLElement} */ (bench.querySelector('.dock-wheel')), /** @
 new Tones(svg('tones'), get('tone-words'), take);
 new Toning(get('toning'), take);
 wheel.addEventListener('light', event => view.light(/** @type {CustomEvent} */ (event).detail));
-take.addEventListener('state', () => wireNumbers(get('grey-numbers'), take));
+take.addEventListener('state', () => {
+  for (const id of ['grey-numbers', 'light-numbers', 'finish-numbers']) wireNumbers(get(id), take);
+});
 new SmallMap(get('map'), view);
 new Reading(get('reading'), view, take, hue => wheel.mark(hue));
 

@@ -12,6 +12,7 @@ const limits = element => ({
   least: Number(element.dataset.least),
   most: Number(element.dataset.most),
   neutral: Number(element.dataset.neutral),
+  step: Number(element.dataset.step ?? 1),
 });
 
 /** @param {HTMLElement} element */
@@ -60,8 +61,8 @@ export function buildNumber(label, least, most, neutral, unit, hint) {
 export function wireNumber(element, own) {
   const known = hooks.has(element);
   hooks.set(element, own);
-  showNumber(element, Number(input(element).getAttribute('value')));
   if (known) return;
+  showNumber(element, Number(input(element).getAttribute('value')));
 
   const field = input(element);
   const now = () => Number(element.dataset.now);
@@ -96,9 +97,9 @@ export function wireNumber(element, own) {
     drag.moved = true;
     field.blur();
     element.classList.add('is-dragged');
-    const { least, most } = limits(element);
-    const step = (most - least) / element.clientWidth * (event.shiftKey ? 0.2 : 1);
-    draft(Math.round(drag.value + way * step));
+    const { least, most, step } = limits(element);
+    const reach = (most - least) / element.clientWidth * (event.shiftKey ? 0.2 : 1);
+    draft(Math.round((drag.value + way * reach) / step) * step);
   });
   const letGo = () => {
     if (!drag) return;
@@ -121,7 +122,7 @@ export function wireNumber(element, own) {
 
   field.addEventListener('focus', () => { before = now(); });
   field.addEventListener('keydown', event => {
-    const step = event.shiftKey ? 10 : 1;
+    const step = limits(element).step * (event.shiftKey ? 10 : 1);
     if (event.key === 'ArrowUp') draft(now() + step);
     else if (event.key === 'ArrowDown') draft(now() - step);
     else if (event.key === 'Enter') read();

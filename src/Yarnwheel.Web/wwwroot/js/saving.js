@@ -15,7 +15,11 @@ export class Saving {
       this.#stop();
       dialog.replaceChildren();
     });
-    dialog.addEventListener('change', () => this.#showDetails());
+    dialog.addEventListener('change', event => {
+      // Choosing an area means that its mask is wanted.
+      if (event.target instanceof Element && event.target.id === 'save-area') /** @type {HTMLInputElement} */ (dialog.querySelector('[value="mask"]')).checked = true;
+      this.#showDetails();
+    });
     dialog.addEventListener('click', event => {
       if (event.target instanceof Element && event.target.id === 'save-cancel') dialog.close();
     });
@@ -50,7 +54,7 @@ export class Saving {
   #showDetails() {
     for (const label of /** @type {NodeListOf<HTMLElement>} */ (this.dialog.querySelectorAll('[data-for]')))
       label.hidden = !label.dataset.for?.split(' ').includes(this.#format);
-    this.#field('save-note').hidden = this.#format === 'recipe' || this.#format.startsWith('mask');
+    this.#field('save-note').hidden = this.#format === 'recipe' || this.#format === 'mask';
   }
 
   async #save() {
@@ -60,7 +64,7 @@ export class Saving {
       this.dialog.close();
       return;
     }
-    const area = format.startsWith('mask:') ? Number(format.slice(5)) : null;
+    const area = format === 'mask' ? Number(this.#field('save-area').value) : null;
     const answer = await (await post(`${this.take.url}/copies`, {
       name: this.#field('save-name').value,
       format: area === null ? format : 'png',

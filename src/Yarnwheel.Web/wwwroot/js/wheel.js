@@ -122,7 +122,7 @@ export class Wheel extends EventTarget {
     this.arcs.replaceChildren();
     for (const area of this.take.state.recipe.areas) {
       for (const part of area.mask.parts) {
-        if (part.kind !== 'hue' || !part.on || !area.on) continue;
+        if (part.kind !== 'hue' || part.op === 'subtract' || !part.on || !area.on) continue;
         const width = ((part.to - part.from) % 360 + 360) % 360;
         for (let at = 0; at < width; at += 6) draw('path', { d: arc(part.from + at, part.from + Math.min(at + 6.2, width), RING - 5, RING - 1.5) }, this.arcs);
       }

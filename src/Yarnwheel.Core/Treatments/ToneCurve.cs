@@ -1,0 +1,90 @@
+using Yarnwheel.Core.Colour;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Recipes;
+
+namespace Yarnwheel.Core.Treatments;
+
+/// <summary>Black and white point, contrast, shadows and highlights as one monotone curve.</summary>
+/// <remarks>The curve runs over the OKLab lightness L of the pixel's luminance; the three channels are scaled alike, so hues stay.
+/// Points: straight lines with soft ends (exponential knees). Contrast: a normalised logistic, or a flatter line. Shadows and
+/// highlights: L + 4a·L(1 − L)³ and L + 4a·L³(1 − L), with a so bounded that the slope stays above 0. Shapes are our own; common practice, no source.
+/// A raised black point lays an even veil of light over all, as flare does.</remarks>
+internal sealed class ToneCurve : RowOperation
+{
+    private const int Steps = 2048;
+    private const double End = 1.5;
+    private const double Knee = 0.06;
+    private readonly float[] ratios = new float[Steps + 1];
+    private readonly float veil;
+
+    public ToneCurve(Tones tones)
+    {
+        ArgumentNullException.ThrowIfNull(tones);
+        veil = tones.BlackPoint > 0 ? (float)Math.Pow(0.25 * tones.BlackPoint / 100, 3) : 0;
+        for (var i = 1; i <= Steps; i++)
+        {
+            var l = End * i / Steps;
+            ratios[i] = (float)Math.Pow(Curve(tones, l) / l, 3);
+        }
+        ratios[0] = ratios[1];
+    }
+
+    public override void Row(LightRow light)
+    {
+        for (var i = 0; i < light.Red.Length; i++)
+        {
+            var l = CubeRoot.Of(MathF.Max(0, Luminance.Of(light.Red[i], light.Green[i], light.Blue[i])));
+            var position = MathF.Min(l * (float)(Steps / End), Steps);
+            var index = Math.Min((int)position, Steps - 1);
+            var ratio = ratios[index] + (ratios[index + 1] - ratios[index]) * (position - index);
+            light.Red[i] = veil + (1 - veil) * light.Red[i] * ratio;
+            light.Green[i] = veil + (1 - veil) * light.Green[i] * ratio;
+            light.Blue[i] = veil + (1 - veil) * light.Blue[i] * ratio;
+        }
+    }
+
+    /// <summary>Whether any of its five fields asks for something.</summary>
+    public static bool IsAsked(Tones tones)
+    {
+        ArgumentNullException.ThrowIfNull(tones);
+        return tones is not { Contrast: 0, Shadows: 0, Highlights: 0, BlackPoint: 0, WhitePoint: 0 };
+    }
+
+    private static double Curve(Tones tones, double l)
+    {
+        if (tones.BlackPoint < 0)
+        {
+            var black = -0.25 * tones.BlackPoint / 100;
+            l = Toe((l - black) / (1 - black));
+        }
+        if (tones.WhitePoint > 0) l = Shoulder(l / (1 - 0.25 * tones.WhitePoint / 100));
+        else if (tones.WhitePoint < 0) l *= 1 + 0.25 * tones.WhitePoint / 100;
+        if (tones.Contrast != 0) l = Contrast(l, tones.Contrast / 100);
+        l = Bump(l, tones.Shadows / 100, 1, 3, rising: 0.45, falling: 0.22);
+        return Bump(l, tones.Highlights / 100, 3, 1, rising: 0.22, falling: 0.45);
+    }
+
+    /// <summary>Bends a line before it reaches 0, so that nothing is cut off.</summary>
+    private static double Toe(double x) => x >= Knee ? x : Knee * Math.Exp((x - Knee) / Knee);
+
+    /// <summary>Bends a line before it reaches 1.</summary>
+    private static double Shoulder(double x) => 1 - Toe(1 - x);
+
+    private static double Contrast(double l, double amount)
+    {
+        if (l >= 1) return l;
+        // Less contrast is the inverse of the logistic, so that + and − of one amount undo each other.
+        var gain = 6 * Math.Abs(amount);
+        var low = 1 / (1 + Math.Exp(gain / 2));
+        if (amount > 0) return (1 / (1 + Math.Exp(-gain * (l - 0.5))) - low) / (1 - 2 * low);
+        var p = low + l * (1 - 2 * low);
+        return 0.5 + Math.Log(p / (1 - p)) / gain;
+    }
+
+    private static double Bump(double l, double amount, int power, int counterPower, double rising, double falling)
+    {
+        if (amount == 0 || l >= 1) return l;
+        var a = amount > 0 ? rising * amount : falling * amount;
+        return l + 4 * a * Math.Pow(l, power) * Math.Pow(1 - l, counterPower);
+    }
+}
