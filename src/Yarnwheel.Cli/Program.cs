@@ -19,7 +19,9 @@ try
 }
 catch (RecipeException exception)
 {
-    foreach (var fault in exception.Faults) await Console.Error.WriteLineAsync($"yarnwheel: the recipe: {fault}");
+    // Whoever checks a recipe wants every fault; whoever renders wants one line.
+    var lines = args[0] == "check" ? exception.Faults.Select(f => f.ToString()) : [exception.Message];
+    foreach (var line in lines) await Console.Error.WriteLineAsync($"yarnwheel: the recipe: {line}");
     return 2;
 }
 catch (CallException exception)

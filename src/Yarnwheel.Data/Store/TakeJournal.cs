@@ -30,7 +30,10 @@ public sealed class TakeJournal(IDbContextFactory<YarnwheelContext> contexts)
         {
             var before = JsonNode.Parse(take.Recipe)!;
             var (node, inverse) = RecipePatch.Apply(before, change);
-            take.Recipe = RecipeJson.WriteCompact(RecipeJson.Parse(node));
+            var edited = RecipeJson.Parse(node);
+            // What can't be drawn yet must not get in: the take would show nothing until it is undone.
+            RecipeSupport.Require(edited);
+            take.Recipe = RecipeJson.WriteCompact(edited);
             if (!TakesBack(take.Recipe, inverse, before)) inverse = Fields(before);
             // A new edit after an undo starts a new branch; what was undone is given up, as everywhere.
             await context.Steps.Where(s => s.TakeId == take.Id && s.Number > take.Head).ExecuteDeleteAsync(cancel);
