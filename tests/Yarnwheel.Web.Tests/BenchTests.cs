@@ -29,16 +29,16 @@ public sealed class BenchTests : IDisposable
         Assert.Contains("another window", (string)answer["message"]!);
     }
 
-    [Fact]
+    [Fact(Timeout = 60_000)]
     public async Task Another_window_learns_of_a_change()
     {
         var take = await app.AddTakeAsync();
-        using var stream = await app.Client.GetStreamAsync($"/bench/{take}/changes");
+        using var stream = await app.Client.GetStreamAsync($"/bench/{take}/changes", TestContext.Current.CancellationToken);
         using var reader = new StreamReader(stream);
-        Assert.StartsWith(":", await reader.ReadLineAsync());
-        await reader.ReadLineAsync();
+        Assert.StartsWith(":", await reader.ReadLineAsync(TestContext.Current.CancellationToken));
+        await reader.ReadLineAsync(TestContext.Current.CancellationToken);
         await app.PostAsync($"/bench/{take}/edit", Edit(1, "/ground/colour", 20));
-        var told = JsonNode.Parse((await reader.ReadLineAsync())!["data: ".Length..])!;
+        var told = JsonNode.Parse((await reader.ReadLineAsync(TestContext.Current.CancellationToken))!["data: ".Length..])!;
         Assert.Equal((2L, "Test", "w"), ((long)told["revision"]!, (string)told["label"]!, (string)told["window"]!));
     }
 

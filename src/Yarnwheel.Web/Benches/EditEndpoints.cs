@@ -58,13 +58,15 @@ internal static class EditEndpoints
         bench.MapGet("/changes", async (int take, ChangeFeed feed, HttpContext context, IHostApplicationLifetime lifetime) =>
         {
             using var ends = CancellationTokenSource.CreateLinkedTokenSource(context.RequestAborted, lifetime.ApplicationStopping);
+            // It listens before it says so: no change falls between.
+            using var listener = feed.Listen(take);
             context.Response.ContentType = "text/event-stream";
             context.Response.Headers.CacheControl = "no-store";
             await context.Response.WriteAsync(": listening\n\n", ends.Token);
             await context.Response.Body.FlushAsync(ends.Token);
             try
             {
-                await foreach (var change in feed.ListenAsync(take, ends.Token))
+                await foreach (var change in listener.ReadAllAsync(ends.Token))
                 {
                     await context.Response.WriteAsync($"data: {System.Text.Json.JsonSerializer.Serialize(change, WebJson)}\n\n", ends.Token);
                     await context.Response.Body.FlushAsync(ends.Token);
