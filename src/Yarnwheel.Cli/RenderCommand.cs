@@ -37,7 +37,7 @@ internal static class RenderCommand
             ".WEBP" => CopyFormat.Webp,
             _ => throw new CallException("--out ends in .jpg, .png, .tif or .webp."),
         };
-        if (bits == 16 && format is CopyFormat.Jpeg or CopyFormat.Webp && bits == 16)
+        if (bits == 16 && format is CopyFormat.Jpeg or CopyFormat.Webp)
             throw new CallException("--bits 16 needs a .png or .tif.");
         return new CopySettings { Format = format, Quality = quality, Bits = bits };
     }

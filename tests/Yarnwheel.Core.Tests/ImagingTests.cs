@@ -130,27 +130,4 @@ public class ImagingTests
         }
         return true;
     }
-
-    [Fact]
-    public void The_number_of_threads_changes_no_bit()
-    {
-        const int width = 220, height = 140;
-        var recipe = Yarnwheel.Core.Recipes.RecipeJson.Parse("""
-            { "yarnwheel": 1, "light": { "contrast": 20 }, "grey": { "spokes": [ { "hue": 30, "lift": 60 }, { "hue": 200, "lift": -70 } ] },
-              "areas": [ { "mask": { "parts": [ { "kind": "colour", "picks": [ { "x": 0.7, "y": 0.3 } ] } ] } } ] }
-            """);
-        byte[] Frame() => new PhotoRenderer(Pictures.Pyramid(Pictures.Smooth(width, height), width, height))
-            .Frame(recipe, new View(new Region(0, 0, width, height), 1), Show.Result);
-        var free = Frame();
-        ThreadPool.GetMaxThreads(out var workers, out var ports);
-        ThreadPool.GetMinThreads(out var least, out var leastPorts);
-        foreach (var threads in (int[])[1, 2, 8])
-        {
-            ThreadPool.SetMinThreads(Math.Min(threads, least), leastPorts);
-            ThreadPool.SetMaxThreads(Math.Max(threads, Environment.ProcessorCount), ports);
-            Assert.Equal(free, Frame());
-        }
-        ThreadPool.SetMaxThreads(workers, ports);
-        ThreadPool.SetMinThreads(least, leastPorts);
-    }
 }

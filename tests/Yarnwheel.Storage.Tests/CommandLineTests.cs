@@ -16,11 +16,15 @@ public sealed class CommandLineTests : IDisposable
 
     public void Dispose() => folder.Dispose();
 
-    private (int Code, string Error, string Output) Run(params string[] args)
+    private (int Code, string Error, string Output) Run(params string[] args) => Run(null, args);
+
+    private (int Code, string Error, string Output) Run(int? cores, string[] args)
     {
         var start = new ProcessStartInfo("dotnet") { RedirectStandardError = true, RedirectStandardOutput = true, WorkingDirectory = folder.Path };
         start.ArgumentList.Add(Path.Combine(AppContext.BaseDirectory, "yarnwheel.dll"));
         foreach (var arg in args) start.ArgumentList.Add(arg);
+        // The runtime takes this, in hexadecimal, for the number of processors, and with it the number of threads.
+        if (cores is { } count) start.Environment["DOTNET_PROCESSOR_COUNT"] = count.ToString("x", System.Globalization.CultureInfo.InvariantCulture);
         using var process = Process.Start(start)!;
         var output = process.StandardOutput.ReadToEndAsync();
         var error = process.StandardError.ReadToEnd();
@@ -38,6 +42,23 @@ public sealed class CommandLineTests : IDisposable
         Assert.Equal((0, ""), Run("render", "a.png", "--recipe", "r.json", "--out", "o.png") is var done ? (done.Code, done.Error) : default);
         var renderer = new PhotoRenderer(Pyramid.Build(new PhotoReader(new PhotoLimits()).Read(photo).Pixels));
         Assert.Equal(renderer.Frame(RecipeJson.Parse(Good), View.Whole(renderer.Photo), Show.Result), TestPhotos.Read(folder.File("o.png")));
+    }
+
+    [Fact]
+    public void The_number_of_threads_changes_no_bit()
+    {
+        TestPhotos.Write(folder, "a.png");
+        Recipe("""
+            { "yarnwheel": 1, "light": { "contrast": 20 }, "grey": { "spokes": [ { "hue": 30, "lift": 60 }, { "hue": 200, "lift": -70 } ] },
+              "areas": [ { "name": "A", "mask": { "parts": [ { "kind": "colour", "picks": [ { "x": 0.5, "y": 0.5 } ] } ] } } ] }
+            """);
+        var pictures = ((int[])[1, 2, 8]).Select(cores =>
+        {
+            Assert.Equal(0, Run(cores, ["render", "a.png", "--recipe", "r.json", "--out", $"o{cores}.png"]).Code);
+            return TestPhotos.Read(folder.File($"o{cores}.png"));
+        }).ToList();
+        Assert.Equal(pictures[0], pictures[1]);
+        Assert.Equal(pictures[0], pictures[2]);
     }
 
     [Fact]

@@ -5,7 +5,7 @@ using Yarnwheel.Web.Hosting;
 namespace Yarnwheel.Web.Copies;
 
 /// <summary>Makes copies in the background, one at a time, and keeps each until it was fetched or an hour has passed.</summary>
-internal sealed partial class CopyDesk(DataFolder folder, ILogger<CopyDesk> logger) : IDisposable
+internal sealed class CopyDesk(DataFolder folder, ILogger<CopyDesk> logger) : IDisposable
 {
     private static readonly TimeSpan Kept = TimeSpan.FromHours(1);
     private readonly ConcurrentDictionary<string, CopyJob> jobs = new();

@@ -7,7 +7,7 @@ using Yarnwheel.Data.Store;
 namespace Yarnwheel.Web.Hosting;
 
 /// <summary>Turns failures into sentences for people, with an honest status code.</summary>
-internal static partial class Problems
+internal static class Problems
 {
     public static void UseProblems(this IApplicationBuilder app) => app.Use(async (context, next) =>
     {
