@@ -1,3 +1,4 @@
+using System.CommandLine;
 using Yarnwheel.Codecs;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;
@@ -15,12 +16,15 @@ internal static class Inputs
         return RecipeJson.Parse(File.ReadAllBytes(file.FullName));
     }
 
-    public static (DecodedPhoto Photo, PhotoRenderer Renderer) Photo(FileInfo file, CancellationToken cancel)
+    public static (DecodedPhoto Photo, PhotoRenderer Renderer) Photo(FileInfo file, DirectoryInfo pictures, CancellationToken cancel)
     {
         if (!file.Exists) throw new CallException($"There is no photo {file.FullName}.");
         var photo = new PhotoReader(new PhotoLimits()).Read(file.FullName, cancel);
-        return (photo, new PhotoRenderer(Pyramid.Build(photo.Pixels, cancel)));
+        return (photo, new PhotoRenderer(Pyramid.Build(photo.Pixels, cancel), pictures: new MaskPictureFolder(pictures.FullName, new PhotoLimits())));
     }
+
+    /// <summary>The option that says where mask pictures are.</summary>
+    public static Option<DirectoryInfo> Pictures() => new("--pictures") { Description = "Folder of the mask pictures that by-picture parts name; the recipe's own when left out." };
 
     /// <summary>Refuses an output that is there already, or has no folder.</summary>
     public static void CheckOutput(FileInfo output, bool force)

@@ -14,12 +14,13 @@ internal static class RenderCommand
         var output = new Option<FileInfo>("--out") { Description = "The copy: .jpg, .png, .tif or .webp.", Required = true };
         var quality = new Option<int>("--quality") { Description = "Of JPEG and WebP, 1 to 100.", DefaultValueFactory = _ => 92 };
         var bits = new Option<int>("--bits") { Description = "A channel, 8 or 16 (PNG and TIFF).", DefaultValueFactory = _ => 8 };
+        var pictures = Inputs.Pictures();
         var force = new Option<bool>("--force") { Description = "Replace the copy if it is there." };
-        var command = new Command("render", "Renders a photo by a recipe at full size.") { photo, recipe, output, quality, bits, force };
+        var command = new Command("render", "Renders a photo by a recipe at full size.") { photo, recipe, output, quality, bits, pictures, force };
         command.SetAction((parsed, cancel) => Task.Run(() =>
         {
             var settings = Settings(parsed.GetValue(output)!, parsed.GetValue(quality), parsed.GetValue(bits));
-            Run(parsed.GetValue(photo)!, parsed.GetValue(recipe)!, parsed.GetValue(output)!, settings, parsed.GetValue(force), cancel);
+            Run(parsed.GetValue(photo)!, parsed.GetValue(recipe)!, parsed.GetValue(output)!, settings, parsed.GetValue(pictures), parsed.GetValue(force), cancel);
             return 0;
         }, cancel));
         return command;
@@ -42,12 +43,12 @@ internal static class RenderCommand
         return new CopySettings { Format = format, Quality = quality, Bits = bits };
     }
 
-    private static void Run(FileInfo photoFile, FileInfo recipeFile, FileInfo output, CopySettings settings, bool force, CancellationToken cancel)
+    private static void Run(FileInfo photoFile, FileInfo recipeFile, FileInfo output, CopySettings settings, DirectoryInfo? pictures, bool force, CancellationToken cancel)
     {
         var recipe = Inputs.Recipe(recipeFile);
         RecipeSupport.Require(recipe);
         Inputs.CheckOutput(output, force);
-        var (photo, renderer) = Inputs.Photo(photoFile, cancel);
+        var (photo, renderer) = Inputs.Photo(photoFile, pictures ?? recipeFile.Directory!, cancel);
         PhotoWriter.SavePicture(output.FullName, renderer, recipe, photo, photoFile.FullName, settings, null, cancel);
     }
 }

@@ -46,10 +46,21 @@ public sealed class PhotoReader(PhotoLimits limits)
         {
             throw new UnreadablePhotoException("This is not a picture that can be read. JPEG, PNG, TIFF, WebP and AVIF can.", exception);
         }
-        if ((double)image.Width * image.Height <= limits.Megapixels * 1e6) return image;
-        var message = $"The picture has {image.Width} × {image.Height} pixels; the limit is {limits.Megapixels:F0} megapixels.";
+        if (TooLarge(image) is not { } message) return image;
         image.Dispose();
         throw new UnreadablePhotoException(message);
+    }
+
+    private string? TooLarge(Image image)
+    {
+        var pixels = (double)image.Width * image.Height;
+        if (pixels > limits.Megapixels * 1e6)
+            return $"The picture has {image.Width} × {image.Height} pixels; the limit is {limits.Megapixels:F0} megapixels.";
+        // Its pixels, a pyramid of a third as many, and as much again to work in.
+        var need = pixels * (image.Format == Enums.BandFormat.Uchar ? 3 + 4 : 12 + 4) * 2;
+        var memory = GC.GetGCMemoryInfo();
+        return need <= memory.TotalAvailableMemoryBytes ? null
+            : $"The picture has {image.Width} × {image.Height} pixels and needs about {need / 1e6:F0} MB of memory; the application may use {memory.TotalAvailableMemoryBytes / 1e6:F0} MB. Nothing was added.";
     }
 
     internal static PhotoFormat Format(Image image)

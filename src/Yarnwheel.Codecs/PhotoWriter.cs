@@ -49,7 +49,13 @@ public static class PhotoWriter
             {
                 var from = strip.AsSpan(3 * r * width, 3 * width);
                 var into = target.AsSpan(3 * (y + r) * width, 3 * width);
-                for (var i = 0; i < from.Length; i++) into[i] = SrgbByte.Encode(from[i]);
+                for (var i = 0; i < from.Length; i += 3)
+                {
+                    var (red, green, blue) = Gamut.Fit(from[i], from[i + 1], from[i + 2]);
+                    into[i] = SrgbByte.Encode(red);
+                    into[i + 1] = SrgbByte.Encode(green);
+                    into[i + 2] = SrgbByte.Encode(blue);
+                }
             }), rendering, cancel);
             return Image.NewFromMemory(target, width, height, 3, Enums.BandFormat.Uchar).Copy(interpretation: Enums.Interpretation.Srgb);
         }
@@ -61,7 +67,13 @@ public static class PhotoWriter
             {
                 var from = strip.AsSpan(3 * r * width, 3 * width);
                 var into = target.AsSpan(3 * (y + r) * width, 3 * width);
-                for (var i = 0; i < from.Length; i++) into[i] = (ushort)Math.Round(Math.Clamp(Srgb.Encode((double)from[i]), 0, 1) * 65535);
+                for (var i = 0; i < from.Length; i += 3)
+                {
+                    var (red, green, blue) = Gamut.Fit(from[i], from[i + 1], from[i + 2]);
+                    into[i] = (ushort)Math.Round(Srgb.Encode((double)red) * 65535);
+                    into[i + 1] = (ushort)Math.Round(Srgb.Encode((double)green) * 65535);
+                    into[i + 2] = (ushort)Math.Round(Srgb.Encode((double)blue) * 65535);
+                }
             }), rendering, cancel);
             return Image.NewFromMemory(target, width, height, 3, Enums.BandFormat.Ushort).Copy(interpretation: Enums.Interpretation.Rgb16);
         }

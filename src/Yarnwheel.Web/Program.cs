@@ -51,7 +51,7 @@ builder.Services.AddDbContextFactory<YarnwheelContext>(options => DatabaseSetup.
 builder.Services.AddSingleton(folder).AddSingleton(limits)
     .AddSingleton<OriginalStore>().AddSingleton<PhotoLibrary>().AddSingleton<TakeJournal>().AddSingleton<MixShelf>()
     .AddSingleton<ChangeFeed>().AddSingleton<TakeDesk>().AddSingleton<ThumbnailStore>().AddSingleton<CopyDesk>().AddSingleton<DemoShelf>()
-    .AddSingleton(services => new OpenPhotos(services.GetRequiredService<OriginalStore>(), limits, 2L << 30));
+    .AddSingleton(services => new OpenPhotos(services.GetRequiredService<OriginalStore>(), new MaskPictureFolder(folder.Masks, limits), limits, 2L << 30));
 
 var app = builder.Build();
 using (var context = await app.Services.GetRequiredService<IDbContextFactory<YarnwheelContext>>().CreateDbContextAsync())

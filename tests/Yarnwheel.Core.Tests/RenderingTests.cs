@@ -103,7 +103,13 @@ public class RenderingTests
         var full = new byte[frame.Length];
         renderer.Full(Kept, (y, rows, light) =>
         {
-            for (var i = 0; i < light.Length; i++) full[3 * y * Width + i] = SrgbByte.Encode(light[i]);
+            for (var i = 0; i < light.Length; i += 3)
+            {
+                var (red, green, blue) = Gamut.Fit(light[i], light[i + 1], light[i + 2]);
+                full[3 * y * Width + i] = SrgbByte.Encode(red);
+                full[3 * y * Width + i + 1] = SrgbByte.Encode(green);
+                full[3 * y * Width + i + 2] = SrgbByte.Encode(blue);
+            }
         });
         Assert.Equal(frame, full);
     }
@@ -171,9 +177,9 @@ public class RenderingTests
     [Fact]
     public void A_field_that_is_not_computed_yet_is_refused_by_name()
     {
-        var recipe = RecipeJson.Parse("""{ "yarnwheel": 1, "areas": [ { "mask": { "parts": [ { "kind": "brush" } ] }, "edge": { "feather": 2 } } ] }""");
+        var recipe = RecipeJson.Parse("""{ "yarnwheel": 1, "areas": [ { "mask": { "parts": [ { "kind": "brush" } ] } } ] }""");
         var refusal = Assert.Throws<RecipeException>(() => Renderer(Pictures.Smooth(Width, Height)).Frame(recipe, Whole, Show.Result));
-        Assert.Equal(["areas[0].edge", "areas[0].mask.parts[0].kind"], refusal.Faults.Select(f => f.Path));
+        Assert.Equal(["areas[0].mask.parts[0].kind"], refusal.Faults.Select(f => f.Path));
     }
 
     [Theory]

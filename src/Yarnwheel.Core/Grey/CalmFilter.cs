@@ -3,7 +3,7 @@ using System.Numerics;
 namespace Yarnwheel.Core.Grey;
 
 /// <summary>Smooths the colour of a picture without crossing its edges, so that pushing hues apart lifts no colour noise and no JPEG blocks.</summary>
-/// <remarks>A bilateral filter (Tomasi, Manduchi 1998) on the OKLab a and b planes over a star of 24 neighbours at 1, 2 and 4 photo
+/// <remarks>A bilateral filter (Tomasi, Manduchi 1998) on the OKLab planes over a star of 24 neighbours at 1, 2 and 4 photo
 /// pixels, with Tukey's biweight for the range: neighbours farther off in colour than the range count nothing.
 /// A pixel depends on its neighbours' places alone, so any tiling gives the same picture.</remarks>
 internal sealed class CalmFilter
@@ -33,14 +33,16 @@ internal sealed class CalmFilter
     /// <param name="source">The planes, with as much of a halo as there is photo.</param>
     /// <param name="x0">Column of the row's first pixel in the planes.</param>
     /// <param name="y">Row in the planes.</param>
+    /// <param name="l">Receives the smoothed L of the row.</param>
     /// <param name="a">Receives the smoothed a of the row.</param>
     /// <param name="b">Receives the smoothed b of the row.</param>
     /// <param name="sum">A row to work in.</param>
-    public void Row(LabPlanes source, int x0, int y, Span<float> a, Span<float> b, Span<float> sum)
+    public void Row(LabPlanes source, int x0, int y, Span<float> l, Span<float> a, Span<float> b, Span<float> sum)
     {
         var width = a.Length;
         var here = y * source.Width + x0;
         ReadOnlySpan<float> l0 = source.L.AsSpan(here, width), a0 = source.A.AsSpan(here, width), b0 = source.B.AsSpan(here, width);
+        l0.CopyTo(l);
         a0.CopyTo(a);
         b0.CopyTo(b);
         sum[..width].Fill(1);
@@ -53,24 +55,26 @@ internal sealed class CalmFilter
             if (last <= first) continue;
             var there = here + dy * source.Width + dx + first;
             Tap(source.L.AsSpan(there, last - first), source.A.AsSpan(there, last - first), source.B.AsSpan(there, last - first),
-                l0[first..last], a0[first..last], b0[first..last], weight, a[first..last], b[first..last], sum[first..last]);
+                l0[first..last], a0[first..last], b0[first..last], weight, l[first..last], a[first..last], b[first..last], sum[first..last]);
         }
         var i = 0;
         for (; i <= width - Vector<float>.Count; i += Vector<float>.Count)
         {
             var all = new Vector<float>(sum[i..]);
+            (new Vector<float>(l[i..]) / all).CopyTo(l[i..]);
             (new Vector<float>(a[i..]) / all).CopyTo(a[i..]);
             (new Vector<float>(b[i..]) / all).CopyTo(b[i..]);
         }
         for (; i < width; i++)
         {
+            l[i] /= sum[i];
             a[i] /= sum[i];
             b[i] /= sum[i];
         }
     }
 
     private void Tap(ReadOnlySpan<float> l1, ReadOnlySpan<float> a1, ReadOnlySpan<float> b1,
-        ReadOnlySpan<float> l0, ReadOnlySpan<float> a0, ReadOnlySpan<float> b0, float weight, Span<float> a, Span<float> b, Span<float> sum)
+        ReadOnlySpan<float> l0, ReadOnlySpan<float> a0, ReadOnlySpan<float> b0, float weight, Span<float> l, Span<float> a, Span<float> b, Span<float> sum)
     {
         var i = 0;
         var range = new Vector<float>(inverseRange2);
@@ -79,11 +83,13 @@ internal sealed class CalmFilter
         {
             var va = new Vector<float>(a1[i..]);
             var vb = new Vector<float>(b1[i..]);
-            var dl = (new Vector<float>(l1[i..]) - new Vector<float>(l0[i..])) * half;
+            var vl = new Vector<float>(l1[i..]);
+            var dl = (vl - new Vector<float>(l0[i..])) * half;
             var da = va - new Vector<float>(a0[i..]);
             var db = vb - new Vector<float>(b0[i..]);
             var near = Vector.Max(Vector<float>.Zero, Vector<float>.One - (dl * dl + da * da + db * db) * range);
             var w = near * near * weight;
+            (new Vector<float>(l[i..]) + w * vl).CopyTo(l[i..]);
             (new Vector<float>(a[i..]) + w * va).CopyTo(a[i..]);
             (new Vector<float>(b[i..]) + w * vb).CopyTo(b[i..]);
             (new Vector<float>(sum[i..]) + w).CopyTo(sum[i..]);
@@ -95,6 +101,7 @@ internal sealed class CalmFilter
             var db = b1[i] - b0[i];
             var near = MathF.Max(0, 1 - (dl * dl + da * da + db * db) * inverseRange2);
             var w = near * near * weight;
+            l[i] += w * l1[i];
             a[i] += w * a1[i];
             b[i] += w * b1[i];
             sum[i] += w;

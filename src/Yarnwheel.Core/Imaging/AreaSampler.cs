@@ -63,21 +63,4 @@ public static class AreaSampler
         }, cancel);
         return planes;
     }
-
-    /// <summary>Which level pixels a screen pixel covers along one axis, and by how much of each.</summary>
-    private readonly record struct Cover(int First, int Count, float FirstWeight, float InnerWeight, float LastWeight)
-    {
-        public float Weight(int k) => k == 0 ? FirstWeight : k == Count - 1 ? LastWeight : InnerWeight;
-
-        public static Cover Of(int position, double step, int length)
-        {
-            var from = Math.Min(position * step, length - 1e-9);
-            var to = Math.Min((position + 1) * step, length);
-            var first = (int)from;
-            var last = Math.Max(first, (int)Math.Ceiling(to - 1e-9) - 1);
-            if (first == last) return new Cover(first, 1, 1, 0, 0);
-            var whole = to - from;
-            return new Cover(first, last - first + 1, (float)((first + 1 - from) / whole), (float)(1 / whole), (float)((to - last) / whole));
-        }
-    }
 }

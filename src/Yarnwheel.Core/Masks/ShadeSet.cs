@@ -13,10 +13,10 @@ public static class ShadeSet
     private const float Grain = 0.008f;              // shades of a box nearer than this in OKLab are one
 
     /// <summary>The OKLab colours that the picks stand for on the photo as it came.</summary>
-    public static IReadOnlyList<Shade> Read(Pyramid photo, IEnumerable<ShadePick> picks) => Read(photo, picks, null);
+    public static IReadOnlyList<Shade> Read(Pyramid photo, IEnumerable<ShadePick> picks) => Read(photo, picks, LightPlan.None);
 
     /// <summary>The OKLab colours that the picks stand for: one for a point, the distinct ones for a box.</summary>
-    internal static IReadOnlyList<Shade> Read(Pyramid photo, IEnumerable<ShadePick> picks, ToneChain? light)
+    internal static IReadOnlyList<Shade> Read(Pyramid photo, IEnumerable<ShadePick> picks, LightPlan light)
     {
         ArgumentNullException.ThrowIfNull(photo);
         ArgumentNullException.ThrowIfNull(picks);
@@ -33,9 +33,9 @@ public static class ShadeSet
     /// <param name="photo">Full size.</param>
     /// <param name="x">0 … 1 over the width.</param>
     /// <param name="y">0 … 1 over the height.</param>
-    public static Shade Point(PhotoPixels photo, double x, double y) => Point(photo, x, y, null);
+    public static Shade Point(PhotoPixels photo, double x, double y) => Point(photo, x, y, LightPlan.None);
 
-    private static Shade Point(PhotoPixels photo, double x, double y, ToneChain? chain)
+    private static Shade Point(PhotoPixels photo, double x, double y, LightPlan light)
     {
         ArgumentNullException.ThrowIfNull(photo);
         var centreX = Math.Min((int)(x * photo.Width), photo.Width - 1);
@@ -43,19 +43,20 @@ public static class ShadeSet
         var area = new Region(centreX - Neighbourhood, centreY - Neighbourhood, 2 * Neighbourhood + 1, 2 * Neighbourhood + 1)
             .Intersect(new Region(0, 0, photo.Width, photo.Height));
         Span<float> row = stackalloc float[3 * area.Width];
+        Span<float> scratch = stackalloc float[light.Scratch(area.Width)];
         float red = 0, green = 0, blue = 0;
         for (var k = 0; k < area.Height; k++)
         {
-            var light = ReadRow(photo, area.X, area.Y + k, area.Width, row, chain);
-            foreach (var v in light.Red) red += v;
-            foreach (var v in light.Green) green += v;
-            foreach (var v in light.Blue) blue += v;
+            var read = ReadRow(photo, area.X, area.Y + k, 1, row, light, scratch);
+            foreach (var v in read.Red) red += v;
+            foreach (var v in read.Green) green += v;
+            foreach (var v in read.Blue) blue += v;
         }
         var (lightness, a, bb) = OkLab.FromLinear(red / area.Area, green / area.Area, blue / area.Area);
         return new Shade(lightness, a, bb);
     }
 
-    private static List<Shade> Box(Pyramid photo, ShadePick box, ToneChain? chain)
+    private static List<Shade> Box(Pyramid photo, ShadePick box, LightPlan light)
     {
         var left = Math.Min(box.X0!.Value, box.X1!.Value);
         var right = Math.Max(box.X0.Value, box.X1.Value);
@@ -73,12 +74,13 @@ public static class ShadeSet
         // One shade for each occupied cell of a fine grid: the mean of the pixels in it.
         var cells = new SortedDictionary<(int, int, int), (float L, float A, float B, int Count)>();
         var row = new float[3 * width];
+        var scratch = new float[light.Scratch(width)];
         for (var k = 0; k < height; k++)
         {
-            var light = ReadRow(level, x, y + k, width, row, chain);
+            var read = ReadRow(level, x, y + k, 1.0 / (1 << index), row, light, scratch);
             for (var i = 0; i < width; i++)
             {
-                var (lightness, a, bb) = OkLab.FromLinear(light.Red[i], light.Green[i], light.Blue[i]);
+                var (lightness, a, bb) = OkLab.FromLinear(read.Red[i], read.Green[i], read.Blue[i]);
                 var key = ((int)MathF.Floor(lightness / (3 * Grain)), (int)MathF.Floor(a / Grain), (int)MathF.Floor(bb / Grain));
                 cells.TryGetValue(key, out var cell);
                 cells[key] = (cell.L + lightness, cell.A + a, cell.B + bb, cell.Count + 1);
@@ -89,12 +91,12 @@ public static class ShadeSet
         return cells.Values.Where(c => c.Count > least).Select(c => new Shade(c.L / c.Count, c.A / c.Count, c.B / c.Count)).ToList();
     }
 
-    private static LightRow ReadRow(PhotoPixels pixels, int x, int y, int width, Span<float> buffer, ToneChain? chain)
+    private static LightRow ReadRow(PhotoPixels pixels, int x, int y, double scale, Span<float> buffer, LightPlan light, Span<float> scratch)
     {
-        var light = new LightRow(buffer, width);
-        pixels.Read(x, y, light.Red, light.Green, light.Blue);
-        chain?.Row(light);
-        return light;
+        var row = new LightRow(buffer, buffer.Length / 3);
+        pixels.Read(x, y, row.Red, row.Green, row.Blue);
+        if (!light.IsNeutral) light.Row(row, RowPlace.At(x, y, scale), scratch);
+        return row;
     }
 }
 

@@ -20,7 +20,11 @@ public sealed record LightPart : MaskPart
     public double FadeTo { get; init; }
 
     /// <summary>Instead of the range: a free curve from tone to mask, as points of tone and mask, 0 … 100.</summary>
+    [MaxLength(200)]
     public ImmutableArray<CurvePoint>? Curve { get; init; }
+
+    /// <summary>The mix that gives the greys whose tones are judged; the luminance when left out.</summary>
+    public GreyMix? Grey { get; init; }
 }
 
 /// <summary>A point of a curve from tone to mask.</summary>

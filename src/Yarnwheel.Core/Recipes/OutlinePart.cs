@@ -15,6 +15,10 @@ public sealed record OutlinePart : MaskPart
 
     [Range(0.0, 100.0)]
     public double Opacity { get; init; } = 100;
+
+    /// <summary>Where the soft edge lies: −100 inside the outline, 0 across it, 100 outside.</summary>
+    [Range(-100.0, 100.0)]
+    public double Lean { get; init; }
 }
 
 /// <summary>A node and its two handles, as offsets.</summary>

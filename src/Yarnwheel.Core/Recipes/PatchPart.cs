@@ -29,4 +29,7 @@ public sealed record PatchSeed
     /// <summary>Largest channel difference, 8-bit steps.</summary>
     [Range(0.0, 255.0)]
     public double Reach { get; init; } = 15;
+
+    /// <summary>Whether its patch is taken away from those before it.</summary>
+    public bool TakeAway { get; init; }
 }

@@ -1,32 +1,112 @@
+using System.Globalization;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
+using Yarnwheel.Core.Masks.Edges;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Rendering;
 
-/// <summary>Draws the masks of areas in a view.</summary>
+/// <summary>Draws the masks of areas in a view: the parts folded, then the edge.</summary>
 internal static class AreaMasks
 {
-    /// <summary>The mask of an area, before its strength, 0 … 1. It is kept by its content and not to be written to.</summary>
-    public static float[] Draw(AreaPlan area, ViewPlanes view, PieceCache cache, CancellationToken cancel) =>
-        cache.GetOrAdd($"mask {view.Key} {RecipeJson.Key(area.Area.Mask)}",
-            () => Fold(area, view, cache, cancel), m => 4L * m.Length);
+    private static readonly EdgeRefinement Untouched = new();
 
-    private static float[] Fold(AreaPlan area, ViewPlanes view, PieceCache cache, CancellationToken cancel)
+    public static EdgedMask Draw(AreaPlan area, MaskScene scene)
     {
+        var edge = area.Area.Edge;
+        if (edge == Untouched) return new EdgedMask(Folded(area, scene), null);
+        return scene.Pieces.GetOrAdd($"edged {scene.View.Key} {area.MaskKey} {RecipeJson.Key(edge)}", () => Edged(area, scene), m => m.Bytes);
+    }
+
+    private static EdgedMask Edged(AreaPlan area, MaskScene scene)
+    {
+        var edge = area.Area.Edge;
+        var photo = scene.Source.Photo;
+        var view = scene.View.View;
+        var stage = new EdgeStage(edge, view.Scale, Math.Max(photo.Width, photo.Height));
+        var wide = scene with { View = Widened(scene, stage.Halo) };
+        var region = wide.View.View.Region;
+        var mask = Folded(area, wide);
+        if (edge.Islands > 0 || edge.Pinholes > 0) mask = Settled(mask, area, wide);
+        var (refined, colours) = stage.Refine(mask, wide.View.Light, region, scene.Cancel);
+        return new EdgedMask(Cut(refined, region, view.Region), colours is null ? null : FringeColours.Of(colours, region, view.Region));
+    }
+
+    private static float[] Folded(AreaPlan area, MaskScene scene) =>
+        scene.Pieces.GetOrAdd($"mask {scene.View.Key} {area.MaskKey}", () => Fold(area, scene), m => 4L * m.Length);
+
+    private static float[] Fold(AreaPlan area, MaskScene scene)
+    {
+        var view = scene.View;
         var width = view.Width;
         var mask = new float[width * view.Height];
         foreach (var part in area.Parts)
         {
             if (!part.Part.On) continue;
-            var draw = part.Prepare(view, cache, cancel);
+            var draw = part.Prepare(scene);
             Rows.Each(view.Height, width, (y, row) =>
             {
                 draw(y, row);
                 MaskFold.Join(mask.AsSpan(y * width, width), row, part.Part.Op, part.Part.Invert);
-            }, cancel);
+            }, scene.Cancel);
         }
         if (area.Area.Mask.Invert) MaskFold.Invert(mask);
         return mask;
+    }
+
+    /// <summary>The view with a halo round it, as far as there is photo.</summary>
+    private static ViewPlanes Widened(MaskScene scene, int halo)
+    {
+        var photo = scene.Source.Photo;
+        var view = scene.View.View;
+        var whole = new Region(0, 0, AreaSampler.Extent(photo.Width, view.Scale), AreaSampler.Extent(photo.Height, view.Scale));
+        var region = new Region(view.Region.X - halo, view.Region.Y - halo, view.Region.Width + 2 * halo, view.Region.Height + 2 * halo).Intersect(whole);
+        return region == view.Region ? scene.View : ViewPlanes.Kept(scene.Source.Photo, view with { Region = region }, scene.Light, scene.Pieces, scene.Cancel);
+    }
+
+    /// <summary>Clears islands and fills pinholes. What is one is found on the whole photo, at the pyramid level of the view.</summary>
+    private static float[] Settled(float[] mask, AreaPlan area, MaskScene scene)
+    {
+        var photo = scene.Source.Photo;
+        var view = scene.View.View;
+        var index = photo.LevelFor(view.Scale);
+        var level = photo.Level(index);
+        var edge = area.Area.Edge;
+        var share = 1.0 / (1L << (2 * index));
+        var key = string.Create(CultureInfo.InvariantCulture, $"specks {index} {area.MaskKey} {scene.Light.Key} {edge.Islands} {edge.Pinholes}");
+        var specks = scene.Source.Cache.GetOrAdd(key, () => SpeckMap.Of(WholeMask(area, index, scene), level.Width, level.Height, edge.Islands * share, edge.Pinholes * share), m => m.LongLength);
+        var lookup = new LevelMask(specks, level.Width, level.Height, 1 / (view.Scale * (1 << index)));
+        var settled = (float[])mask.Clone();
+        Rows.Each(view.Region.Height, y =>
+        {
+            for (var x = 0; x < view.Region.Width; x++)
+            {
+                var what = lookup.At(view.Region.X + x, view.Region.Y + y);
+                if (what != SpeckMap.Stays) settled[y * view.Region.Width + x] = what == SpeckMap.Filled ? 1 : 0;
+            }
+        }, scene.Cancel);
+        return settled;
+    }
+
+    /// <summary>The folded mask of the whole photo at a pyramid level, 0 … 255, drawn in strips.</summary>
+    private static byte[] WholeMask(AreaPlan area, int index, MaskScene scene) => scene.Source.Cache.GetOrAdd($"whole {index} {area.MaskKey} {scene.Light.Key}", () =>
+    {
+        var level = scene.Source.Photo.Level(index);
+        var result = new byte[level.Width * level.Height];
+        foreach (var region in Strips.Of(level.Width, level.Height))
+        {
+            var planes = ViewPlanes.Draw(scene.Source.Photo, new View(region, 1.0 / (1 << index)), scene.Light, scene.Cancel);
+            var strip = Fold(area, scene with { View = planes, Pieces = new PieceCache(0) });
+            for (var i = 0; i < strip.Length; i++) result[region.Y * level.Width + i] = (byte)(strip[i] * 255 + 0.5f);
+        }
+        return result;
+    }, m => m.LongLength);
+
+    private static float[] Cut(float[] plane, Region from, Region to)
+    {
+        if (from == to) return plane;
+        var result = new float[to.Width * to.Height];
+        for (var y = 0; y < to.Height; y++) plane.AsSpan((to.Y - from.Y + y) * from.Width + to.X - from.X, to.Width).CopyTo(result.AsSpan(y * to.Width));
+        return result;
     }
 }

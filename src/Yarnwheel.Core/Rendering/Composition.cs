@@ -1,3 +1,5 @@
+using System.Numerics;
+using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Treatments;
@@ -6,39 +8,58 @@ namespace Yarnwheel.Core.Rendering;
 
 /// <summary>Lays the areas' colour over the grey ground, in linear light.</summary>
 /// <remarks>Ground first; then each area in the list's order, over what the areas before it gave, weighted by mask × strength:
-/// the "over" of Porter and Duff (1984) with an opaque backdrop.</remarks>
+/// the "over" of Porter and Duff (1984) with an opaque backdrop. Where an area's fringe is cleaned, its edge pixels are α · F + (1 − α) · B
+/// with the area's own colour F and the ground's own B instead of the pixel's mixture.</remarks>
 /// <param name="plan">The recipe, ready to draw.</param>
 /// <param name="view">The view.</param>
 /// <param name="hues">What lifts the greys; null for a flat mix.</param>
 /// <param name="masks">Of the areas; null for one that is off.</param>
-/// <param name="photo">The whole photo.</param>
-internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? hues, IReadOnlyList<float[]?> masks, Pyramid photo)
+/// <param name="source">The whole photo.</param>
+/// <param name="pieces">Keeps pieces of this view.</param>
+internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? hues, IReadOnlyList<EdgedMask?> masks, RenderSource source, PieceCache pieces)
 {
     private readonly float[] lightness = view.Base(plan.Recipe.Grey.Basis);
     private readonly VignetteOperation? vignette = plan.Recipe.Finish.Vignette.Amount == 0 ? null
-        : new VignetteOperation(plan.Recipe.Finish.Vignette, photo.Width, photo.Height);
+        : new VignetteOperation(plan.Recipe.Finish.Vignette, source.Photo.Width, source.Photo.Height);
     private readonly Tint? tint = plan.Recipe.Ground is { Tint: null, TintDarks: null } ? null : new Tint(plan.Recipe.Ground.Tint, plan.Recipe.Ground.TintDarks);
+    private readonly ViewPlanes? original = plan.Areas.Any(a => a.Local is not null)
+        ? ViewPlanes.Kept(source.Photo, view.View, LightPlan.None, pieces, CancellationToken.None) : null;
+    private readonly bool anyFringe = masks.Any(m => m?.Fringe is not null);
 
     /// <summary>How many floats of scratch a row needs.</summary>
-    public static int Scratch(int width) => 7 * width;
+    public static int Scratch(int width) => 16 * width;
 
     /// <summary>The finished linear light of a row.</summary>
     /// <param name="y">Row.</param>
     /// <param name="light">Receives it.</param>
-    /// <param name="scratch">Four rows to work in.</param>
+    /// <param name="scratch">Rows to work in.</param>
     public void Result(int y, LightRow light, Span<float> scratch)
     {
-        var grey = scratch[..view.Width];
-        var version = new LightRow(scratch[view.Width..], view.Width);
+        var width = view.Width;
+        var grey = Take(scratch, 0, 1);
         var photo = view.Light.Row(y);
         Grey(y, grey);
-        Fill(light, grey, tint);
-        Even(light, photo, (float)(plan.Recipe.Ground.Colour / 100));
+        if (anyFringe)
+        {
+            var ground = new LightRow(Take(scratch, 1, 3), width);
+            var groundGrey = Take(scratch, 4, 1);
+            Copy(photo, ground);
+            grey.CopyTo(groundGrey);
+            for (var k = 0; k < plan.Areas.Count; k++)
+                if (masks[k]?.Fringe is { } fringe) Replace(fringe, y, plan.Areas[k], p => p.Other, ground, groundGrey);
+            Ground(ground, groundGrey, light);
+        }
+        else
+        {
+            Ground(photo, grey, light);
+        }
+        var version = new LightRow(Take(scratch, 5, 3), width);
         for (var k = 0; k < plan.Areas.Count; k++)
         {
             if (masks[k] is not { } mask) continue;
-            Version(plan.Areas[k], photo, grey, version);
-            var share = mask.AsSpan(y * view.Width, view.Width);
+            Copy(photo, version);
+            Version(plan.Areas[k], mask, y, grey, version, Take(scratch, 8, 8));
+            var share = mask.Mask.AsSpan(y * width, width);
             var strength = (float)(plan.Areas[k].Area.Strength / 100);
             Blend.Masked(light.Red, version.Red, share, strength);
             Blend.Masked(light.Green, version.Green, share, strength);
@@ -47,30 +68,57 @@ internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? h
         vignette?.Row(light, view.View.Region, y, view.View.Scale);
     }
 
-    /// <summary>What an area would look like everywhere: its treated colour over its grey, then its tones.</summary>
-    private static void Version(AreaPlan area, LightRow photo, ReadOnlySpan<float> grey, LightRow version)
+    private void Ground(LightRow photo, ReadOnlySpan<float> grey, LightRow light)
     {
+        Fill(light, grey, tint);
+        Even(light, photo, (float)(plan.Recipe.Ground.Colour / 100));
+    }
+
+    /// <summary>What an area would look like everywhere: its treated colour over its grey, then its tones.</summary>
+    private void Version(AreaPlan area, EdgedMask mask, int y, ReadOnlySpan<float> grey, LightRow version, Span<float> scratch)
+    {
+        var width = grey.Length;
         var colour = (float)(area.Area.Colour / 100);
-        photo.Red.CopyTo(version.Red);
-        photo.Green.CopyTo(version.Green);
-        photo.Blue.CopyTo(version.Blue);
+        var own = Take(scratch, 0, 1);
+        grey.CopyTo(own);
+        if (mask.Fringe is { } fringe) Replace(fringe, y, area, p => p.Kept, version, own);
         area.Colour.Row(version);
         if (colour < 1)
         {
-            if (area.Tint is null)
-            {
-                Blend.Even(version.Red, grey, 1 - colour);
-                Blend.Even(version.Green, grey, 1 - colour);
-                Blend.Even(version.Blue, grey, 1 - colour);
-            }
-            else
-            {
-                var toned = new LightRow(new float[3 * grey.Length], grey.Length);
-                area.Tint.Row(grey, toned.Red, toned.Green, toned.Blue);
-                Even(version, toned, 1 - colour);
-            }
+            var toned = new LightRow(Take(scratch, 1, 3), width);
+            Fill(toned, own, area.Tint);
+            Even(version, toned, 1 - colour);
+        }
+        if (area.Local is not null)
+        {
+            var before = Take(scratch, 4, 1);
+            DetailMaps.Lightness(original!.Light.Row(y), before);
+            area.Local.Row(version, before, RowPlace.At(view.View.Region.X, view.View.Region.Y + y, view.View.Scale), hazeIsGrey: colour == 0, Take(scratch, 5, 2));
         }
         area.Tones.Row(version);
+    }
+
+    /// <summary>Puts one side's own colour, and its grey, in the place of the mixture at the edge.</summary>
+    private void Replace(FringeColours fringe, int y, AreaPlan area, Func<Masks.Edges.ColourPair, Vector3> side, LightRow light, Span<float> grey)
+    {
+        var share = (float)(area.Area.Edge.Fringe / 100);
+        for (var k = fringe.RowStarts[y]; k < fringe.RowStarts[y + 1]; k++)
+        {
+            var x = fringe.Columns[k];
+            var mixture = new Vector3(light.Red[x], light.Green[x], light.Blue[x]);
+            var own = Vector3.Lerp(mixture, side(fringe.Pairs[k]), share);
+            (light.Red[x], light.Green[x], light.Blue[x]) = (own.X, own.Y, own.Z);
+            grey[x] = GreyOf(own);
+        }
+    }
+
+    private float GreyOf(Vector3 colour)
+    {
+        var (l, a, b) = OkLab.FromLinear(colour.X, colour.Y, colour.Z);
+        var basis = GreyConversion.BaseLightness(plan.Recipe.Grey.Basis, colour.X, colour.Y, colour.Z, l);
+        var lift = hues is null ? 0 : plan.Curve.AtTurn((float)(OkLab.Hue(a, b) / 360)) * GreyConversion.Weight(OkLab.Chroma(a, b)) * GreyConversion.Gain;
+        var lifted = GreyConversion.Lift(basis, lift);
+        return lifted * lifted * lifted;
     }
 
     private static void Fill(LightRow light, ReadOnlySpan<float> grey, Tint? tint)
@@ -90,6 +138,15 @@ internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? h
         Blend.Even(into.Red, over.Red, share);
         Blend.Even(into.Green, over.Green, share);
         Blend.Even(into.Blue, over.Blue, share);
+    }
+
+    private Span<float> Take(Span<float> scratch, int first, int count) => scratch.Slice(first * view.Width, count * view.Width);
+
+    private static void Copy(LightRow row, LightRow into)
+    {
+        row.Red.CopyTo(into.Red);
+        row.Green.CopyTo(into.Green);
+        row.Blue.CopyTo(into.Blue);
     }
 
     /// <summary>The grey of a row in linear light.</summary>
@@ -115,7 +172,7 @@ internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? h
         {
             if (masks[k] is not { } mask) continue;
             var strength = (float)(plan.Areas[k].Area.Strength / 100);
-            for (var i = 0; i < kept.Length; i++) kept[i] = MathF.Max(kept[i], mask[y * view.Width + i] * strength);
+            for (var i = 0; i < kept.Length; i++) kept[i] = MathF.Max(kept[i], mask.Mask[y * view.Width + i] * strength);
         }
     }
 }

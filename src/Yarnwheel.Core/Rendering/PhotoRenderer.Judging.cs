@@ -2,6 +2,7 @@ using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Treatments;
 
 namespace Yarnwheel.Core.Rendering;
 
@@ -14,16 +15,16 @@ public sealed partial class PhotoRenderer
     public GreySamples Samples(Recipe recipe)
     {
         ArgumentNullException.ThrowIfNull(recipe);
-        var light = LightPlan.Of(recipe.Light);
-        return cache.GetOrAdd($"samples {recipe.Grey.Basis} {light.Key}", () => GreySamples.Of(SamplePlanes(light).Light, recipe.Grey.Basis), _ => 4 << 20);
+        var light = source.Light(recipe.Light);
+        return source.Cache.GetOrAdd($"samples {recipe.Grey.Basis} {light.Key}", () => GreySamples.Of(SamplePlanes(light).Light, recipe.Grey.Basis), _ => 4 << 20);
     }
 
     /// <summary>How far each sample is kept by the recipe's areas, 0 … 1.</summary>
     public IReadOnlyList<float> SamplesKept(Recipe recipe)
     {
-        var plan = RenderPlan.Compile(recipe, Photo, cache);
+        var plan = RenderPlan.Compile(recipe, source);
         var planes = SamplePlanes(plan.Light);
-        var composition = new Composition(plan, planes, null, Masks(plan, planes, NoCache, CancellationToken.None), Photo);
+        var composition = new Composition(plan, planes, null, Masks(plan, planes, NoCache, CancellationToken.None), source, NoCache);
         var kept = new float[planes.Width * planes.Height];
         for (var y = 0; y < planes.Height; y++) composition.Kept(y, kept.AsSpan(y * planes.Width, planes.Width));
         return kept;
@@ -33,18 +34,18 @@ public sealed partial class PhotoRenderer
     public (IReadOnlyList<Spoke> Spokes, double Score) Auto(Recipe recipe)
     {
         ArgumentNullException.ThrowIfNull(recipe);
-        var found = cache.GetOrAdd($"auto {recipe.Grey.Basis} {LightPlan.Of(recipe.Light).Key}", () => new FoundMix(AutoMix.Find(Samples(recipe))), _ => 4096);
+        var found = source.Cache.GetOrAdd($"auto {recipe.Grey.Basis} {source.Light(recipe.Light).Key}", () => new FoundMix(AutoMix.Find(Samples(recipe))), _ => 4096);
         return found.Mix;
     }
 
     /// <summary>Counts the tones of the greys and of the photo.</summary>
     public ToneHistogram Tones(Recipe recipe)
     {
-        var plan = RenderPlan.Compile(recipe, Photo, cache);
+        var plan = RenderPlan.Compile(recipe, source);
         var view = Small(Math.Min(1, ToneSide / (double)Math.Max(Photo.Width, Photo.Height)));
-        var planes = Planes(view, plan.Light, cache, CancellationToken.None);
-        var asItCame = Planes(view, LightPlan.None, cache, CancellationToken.None).Light;
-        var composition = new Composition(plan, planes, Hues(plan, planes, cache, CancellationToken.None), [], Photo);
+        var planes = ViewPlanes.Kept(Photo, view, plan.Light, source.Cache, CancellationToken.None);
+        var asItCame = ViewPlanes.Kept(Photo, view, LightPlan.None, source.Cache, CancellationToken.None).Light;
+        var composition = new Composition(plan, planes, Hues(plan, planes, source.Cache, CancellationToken.None), [], source, source.Cache);
         var grey = new float[planes.Width];
         var result = new byte[planes.Width * planes.Height];
         var original = new byte[result.Length];
@@ -61,7 +62,7 @@ public sealed partial class PhotoRenderer
         return ToneHistogram.Of(result, original);
     }
 
-    private ViewPlanes SamplePlanes(LightPlan light) => Planes(Small(GreySamples.ScaleFor(Photo)), light, cache, CancellationToken.None);
+    private ViewPlanes SamplePlanes(LightPlan light) => ViewPlanes.Kept(Photo, Small(GreySamples.ScaleFor(Photo)), light, source.Cache, CancellationToken.None);
 
     private View Small(double scale) =>
         new(new Region(0, 0, AreaSampler.Extent(Photo.Width, scale), AreaSampler.Extent(Photo.Height, scale)), scale);

@@ -2,6 +2,7 @@ using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
 using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering.Parts;
 using Yarnwheel.Core.Treatments;
 
 namespace Yarnwheel.Core.Rendering;
@@ -15,6 +16,7 @@ internal sealed class RenderPlan
         Light = light;
         Areas = areas;
         Curve = new WheelCurve(recipe.Grey.Spokes);
+        Sharpen = recipe.Finish.Sharpen.Amount > 0 ? new Sharpen(recipe.Finish.Sharpen) : null;
     }
 
     public Recipe Recipe { get; }
@@ -26,36 +28,50 @@ internal sealed class RenderPlan
 
     public WheelCurve Curve { get; }
 
+    /// <summary>Of the finished picture; null for none.</summary>
+    public Sharpen? Sharpen { get; }
+
     /// <exception cref="RecipeException">The recipe asks for something that can't be computed yet.</exception>
-    public static RenderPlan Compile(Recipe recipe, Pyramid photo, PieceCache cache)
+    public static RenderPlan Compile(Recipe recipe, RenderSource source)
     {
         RecipeSupport.Require(recipe);
-        var light = LightPlan.Of(recipe.Light);
-        return new RenderPlan(recipe, light, recipe.Areas.Select(a => new AreaPlan(a, a.Mask.Parts.Select(p => Part(p, light, photo, cache)).ToList())).ToList());
+        var light = source.Light(recipe.Light);
+        return new RenderPlan(recipe, light, recipe.Areas.Select(a => new AreaPlan(a, a.Mask.Parts.Select(p => Part(p, light, source)).ToList(), LocalTones.Of(a.Treat, source.Details))).ToList());
     }
 
-    private static PartPlan Part(MaskPart part, LightPlan light, Pyramid photo, PieceCache cache) => part switch
+    private static PartPlan Part(MaskPart part, LightPlan light, RenderSource source) => part switch
     {
         HuePart hue => new HuePartPlan(hue),
-        ColourPart colour => new ColourPartPlan(colour, Field(colour.Picks, colour.Lightness, light, photo, cache), Field(colour.LeaveOut, colour.Lightness, light, photo, cache)),
+        ColourPart colour => new ColourPartPlan(colour, Field(colour.Picks, colour.Lightness, light, source), Field(colour.LeaveOut, colour.Lightness, light, source)),
+        PatchPart patch => new PatchPartPlan(patch),
+        OutlinePart outline => new OutlinePartPlan(outline),
+        LightPart tones => new LightPartPlan(tones),
+        RampPart ramp => new RampPartPlan(ramp),
+        PicturePart picture => new PicturePartPlan(picture),
         _ => throw new RecipeException("areas", $"{part.GetType().Name} can't be drawn yet"),
     };
 
-    private static KeyedField? Field(IReadOnlyCollection<ShadePick> picks, double lightness, LightPlan light, Pyramid photo, PieceCache cache)
+    private static KeyedField? Field(IReadOnlyCollection<ShadePick> picks, double lightness, LightPlan light, RenderSource source)
     {
         if (picks.Count == 0) return null;
         var key = RecipeJson.Key(new { lightness, picks }) + light.Key;
-        return cache.GetOrAdd($"field {key}", () =>
+        return source.Cache.GetOrAdd($"field {key}", () =>
         {
-            var shades = ShadeSet.Read(photo, picks, light.Chain);
+            var shades = ShadeSet.Read(source.Photo, picks, light);
             return new KeyedField(key, shades.Count == 0 ? null : new ShadeField(shades, lightness / 100));
         }, _ => 256 * 1024);
     }
 }
 
 /// <summary>An area and its parts, ready to draw.</summary>
-internal sealed record AreaPlan(Area Area, IReadOnlyList<PartPlan> Parts)
+/// <param name="Area">The area.</param>
+/// <param name="Parts">Of its mask.</param>
+/// <param name="Local">What its treatment asks for by surroundings, or null.</param>
+internal sealed record AreaPlan(Area Area, IReadOnlyList<PartPlan> Parts, LocalTones? Local)
 {
+    /// <summary>A text that stands for its folded mask.</summary>
+    public string MaskKey { get; } = RecipeJson.Key(Area.Mask);
+
     /// <summary>What is done to its kept colour.</summary>
     public ToneChain Colour { get; } = ToneChain.ColourOf(Area.Treat);
 
@@ -65,21 +81,3 @@ internal sealed record AreaPlan(Area Area, IReadOnlyList<PartPlan> Parts)
     /// <summary>The wash over its grey, or null.</summary>
     public Tint? Tint { get; } = Area.Treat.Tint is { Amount: > 0 } tint ? new Tint(tint, null) : null;
 }
-
-/// <summary>The light of the whole photo, ready to be applied.</summary>
-/// <param name="Chain">Its operations.</param>
-/// <param name="Key">A text that stands for its content; empty where it is neutral.</param>
-internal sealed record LightPlan(ToneChain Chain, string Key)
-{
-    /// <summary>The photo as it came.</summary>
-    public static LightPlan None { get; } = Of(new Light());
-
-    public static LightPlan Of(Light light)
-    {
-        var chain = ToneChain.Of(light);
-        return new LightPlan(chain, chain.IsNeutral ? "" : RecipeJson.Key(light));
-    }
-}
-
-/// <summary>A field and a text that stands for its content.</summary>
-internal sealed record KeyedField(string Key, ShadeField? Field);

@@ -3,6 +3,7 @@ using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Treatments;
 
 namespace Yarnwheel.Core.Rendering;
 
@@ -46,6 +47,10 @@ internal sealed class ViewPlanes
     /// <inheritdoc cref="Key"/>
     public static string KeyOf(View view, LightPlan light) => string.Create(CultureInfo.InvariantCulture, $"{view} {light.Key}");
 
+    /// <summary>The planes of a view, or those drawn before.</summary>
+    public static ViewPlanes Kept(Pyramid photo, View view, LightPlan light, PieceCache pieces, CancellationToken cancel) =>
+        pieces.GetOrAdd($"view {KeyOf(view, light)}", () => Draw(photo, view, light, cancel), p => p.Bytes);
+
     public static ViewPlanes Draw(Pyramid photo, View view, LightPlan light, CancellationToken cancel)
     {
         var key = KeyOf(view, light);
@@ -55,9 +60,9 @@ internal sealed class ViewPlanes
             .Intersect(new Region(0, 0, AreaSampler.Extent(photo.Width, view.Scale), AreaSampler.Extent(photo.Height, view.Scale)));
         var wideLight = AreaSampler.Draw(photo, wideRegion, view.Scale, cancel);
         var wide = new LabPlanes(wideRegion.Width, wideRegion.Height);
-        Rows.Each(wide.Height, y =>
+        Rows.Each(wide.Height, light.Scratch(wide.Width), (y, scratch) =>
         {
-            if (!light.Chain.IsNeutral) light.Chain.Row(wideLight.Row(y));
+            if (!light.IsNeutral) light.Row(wideLight.Row(y), RowPlace.At(wideRegion.X, wideRegion.Y + y, view.Scale), scratch);
             for (var i = y * wide.Width; i < (y + 1) * wide.Width; i++)
                 (wide.L[i], wide.A[i], wide.B[i]) = OkLab.FromLinear(wideLight.Red[i], wideLight.Green[i], wideLight.Blue[i]);
         }, cancel);

@@ -12,7 +12,7 @@ public sealed class DataFolder
         Root = Path.GetFullPath(root);
         try
         {
-            foreach (var folder in (string[])[Root, Originals, Copies, Incoming, Backups]) Directory.CreateDirectory(folder);
+            foreach (var folder in (string[])[Root, Originals, Masks, Copies, Incoming, Backups]) Directory.CreateDirectory(folder);
         }
         catch (Exception exception) when (exception is IOException or UnauthorizedAccessException)
         {
@@ -25,6 +25,9 @@ public sealed class DataFolder
     public string Database => Path.Combine(Root, "yarnwheel.db");
 
     public string Originals => Path.Combine(Root, "originals");
+
+    /// <summary>Mask pictures, named by their content's hash.</summary>
+    public string Masks => Path.Combine(Root, "masks");
 
     /// <summary>Copies on their way to the photographer; emptied at start.</summary>
     public string Copies => Path.Combine(Root, "copies");

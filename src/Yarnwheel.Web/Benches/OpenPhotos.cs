@@ -11,7 +11,7 @@ namespace Yarnwheel.Web.Benches;
 internal sealed record OpenPhoto(DecodedPhoto Decoded, PhotoRenderer Renderer, string OriginalPath);
 
 /// <summary>Holds the photos that are being worked on, up to a budget of memory; the one used longest ago is let go first.</summary>
-internal sealed class OpenPhotos(OriginalStore originals, PhotoLimits limits, long budget)
+internal sealed class OpenPhotos(OriginalStore originals, IMaskPictures pictures, PhotoLimits limits, long budget)
 {
     private readonly ConcurrentDictionary<string, Slot> slots = new();
 
@@ -49,18 +49,18 @@ internal sealed class OpenPhotos(OriginalStore originals, PhotoLimits limits, lo
     {
         var path = originals.Find(photo.Hash, photo.Extension, photo.Name);
         var decoded = new PhotoReader(limits).Read(path);
-        return new OpenPhoto(decoded, new PhotoRenderer(Pyramid.Build(decoded.Pixels)), path);
+        return new OpenPhoto(decoded, new PhotoRenderer(Pyramid.Build(decoded.Pixels), pictures: pictures), path);
     }
 
     private void LetGo(string keep)
     {
         var open = slots.Where(s => s.Value.Photo.IsCompletedSuccessfully).OrderBy(s => s.Value.UsedAt).ToList();
-        var held = open.Sum(s => s.Value.Photo.Result.Renderer.Photo.Bytes);
+        var held = open.Sum(s => s.Value.Photo.Result.Renderer.Bytes);
         foreach (var (hash, slot) in open)
         {
             if (held <= budget) return;
             if (hash == keep) continue;
-            held -= slot.Photo.Result.Renderer.Photo.Bytes;
+            held -= slot.Photo.Result.Renderer.Bytes;
             slots.TryRemove(hash, out _);
         }
     }

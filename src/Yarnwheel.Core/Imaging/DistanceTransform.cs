@@ -1,0 +1,100 @@
+namespace Yarnwheel.Core.Imaging;
+
+/// <summary>For each pixel the exact Euclidean distance to the nearest marked pixel, and which one that is.</summary>
+/// <remarks>P. Felzenszwalb, D. Huttenlocher, "Distance Transforms of Sampled Functions", Theory of Computing 8, 2012:
+/// first along columns, then the lower envelope of parabolas along rows.</remarks>
+public sealed class DistanceTransform
+{
+    private const int Nowhere = int.MaxValue / 4;
+    private const int Columns = 64;
+
+    private DistanceTransform(int[] nearest, int width)
+    {
+        Nearest = nearest;
+        Width = width;
+    }
+
+    public int Width { get; }
+
+    /// <summary>Index of the nearest marked pixel; −1 where none is marked.</summary>
+    public IReadOnlyList<int> Nearest { get; }
+
+    /// <summary>Distance to the nearest marked pixel, pixels; infinite where none is marked.</summary>
+    public float Distance(int index)
+    {
+        var nearest = Nearest[index];
+        if (nearest < 0) return float.PositiveInfinity;
+        double dx = index % Width - nearest % Width, dy = index / Width - nearest / Width;
+        return (float)Math.Sqrt(dx * dx + dy * dy);
+    }
+
+    /// <param name="marked">Row by row.</param>
+    /// <param name="width">Pixels.</param>
+    /// <param name="height">Pixels.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public static DistanceTransform Of(bool[] marked, int width, int height, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(marked);
+        var rows = new int[marked.Length];
+        var bands = (width + Columns - 1) / Columns;
+        Parallel.For(0, bands, new ParallelOptions { CancellationToken = cancel }, band => Down(marked, rows, width, height, band * Columns));
+        var nearest = new int[marked.Length];
+        Rows.Each(height, y => Across(rows.AsSpan(y * width, width), y, width, nearest.AsSpan(y * width, width)), cancel);
+        return new DistanceTransform(nearest, width);
+    }
+
+    /// <summary>The row of the nearest marked pixel in each pixel's own column.</summary>
+    private static void Down(bool[] marked, int[] rows, int width, int height, int first)
+    {
+        var end = Math.Min(first + Columns, width);
+        for (var y = 0; y < height; y++)
+            for (var x = first; x < end; x++)
+                rows[y * width + x] = marked[y * width + x] ? y : y == 0 ? Nowhere : rows[(y - 1) * width + x];
+        for (var y = height - 2; y >= 0; y--)
+        {
+            for (var x = first; x < end; x++)
+            {
+                ref var here = ref rows[y * width + x];
+                var below = rows[(y + 1) * width + x];
+                if (below != Nowhere && (here == Nowhere || below - y < y - here)) here = below;
+            }
+        }
+    }
+
+    private static void Across(ReadOnlySpan<int> rows, int y, int width, Span<int> nearest)
+    {
+        var vertices = new int[width];
+        var borders = new double[width + 1];
+        var count = 0;
+        for (var x = 0; x < width; x++)
+        {
+            if (rows[x] == Nowhere) continue;
+            var height = Square(rows[x] - y) + Square(x);
+            var border = double.NegativeInfinity;
+            while (count > 0)
+            {
+                var last = vertices[count - 1];
+                border = (height - Square(rows[last] - y) - Square(last)) / (2.0 * (x - last));
+                if (border > borders[count - 1]) break;
+                count--;
+                border = double.NegativeInfinity;
+            }
+            vertices[count] = x;
+            borders[count++] = border;
+        }
+        if (count == 0)
+        {
+            nearest.Fill(-1);
+            return;
+        }
+        borders[count] = double.PositiveInfinity;
+        var at = 0;
+        for (var x = 0; x < width; x++)
+        {
+            while (borders[at + 1] < x) at++;
+            nearest[x] = rows[vertices[at]] * width + vertices[at];
+        }
+    }
+
+    private static double Square(double v) => v * v;
+}

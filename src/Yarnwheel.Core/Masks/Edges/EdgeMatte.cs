@@ -1,0 +1,119 @@
+using System.Numerics;
+using Yarnwheel.Core.Imaging;
+
+namespace Yarnwheel.Core.Masks.Edges;
+
+/// <summary>A soft mask that follows the photo's own edges, and what the edge pixels are mixed from.</summary>
+/// <remarks>The pairs that <see cref="PairSearch"/> finds are averaged among neighbours of like colour, by their trust (the smoothing of
+/// Gastal, Oliveira 2010, as a cross-bilateral mean); where no pair can be trusted the rough mask decides.</remarks>
+internal sealed class EdgeMatte
+{
+    private const int Window = 3;
+    private const float Likeness = 0.07f;
+
+    private EdgeMatte(EdgeBand band, ColourPair[] pairs)
+    {
+        Band = band;
+        Pairs = pairs;
+    }
+
+    public EdgeBand Band { get; }
+
+    /// <summary>Of the band's pixels, in its order.</summary>
+    public ColourPair[] Pairs { get; }
+
+    /// <summary>How far it looks, pixels.</summary>
+    public static int Halo(double radius) => (int)Math.Ceiling(radius + PairSearch.Reach(radius)) + GaussianBlur.Halo(radius / 2) + Window + 2;
+
+    /// <param name="mask">The rough mask, 0 … 1.</param>
+    /// <param name="light">Of the same pixels.</param>
+    /// <param name="region">Where they lie, at the view's scale.</param>
+    /// <param name="radius">How far from the contour pixels are open; 0 for the mask's own soft pixels only.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public static EdgeMatte Of(float[] mask, Planes light, Region region, double radius, CancellationToken cancel)
+    {
+        var band = EdgeBand.Of(mask, light.Width, light.Height, radius, cancel);
+        // How likely each pixel is inside, from the rough mask alone.
+        var prior = radius > 0 ? GaussianBlur.Of(mask, region, radius / 2, cancel) : mask;
+        var found = new PairSearch(light, band, prior, radius).Find(region, cancel);
+        var pairs = new ColourPair[found.Length];
+        const int block = 256;
+        Parallel.For(0, (pairs.Length + block - 1) / block, new ParallelOptions { CancellationToken = cancel }, b =>
+        {
+            for (var k = b * block; k < Math.Min(pairs.Length, (b + 1) * block); k++) pairs[k] = Smoothed(k, mask, light, band, found);
+        });
+        return new EdgeMatte(band, pairs);
+    }
+
+    /// <summary>The mask with the band's pixels replaced by their alpha.</summary>
+    public float[] Over(float[] mask)
+    {
+        var result = new float[mask.Length];
+        for (var i = 0; i < mask.Length; i++) result[i] = Band.Positions[i] is var at && at >= 0 ? Pairs[at].Alpha : Band.Inside[i] ? 1 : 0;
+        return result;
+    }
+
+    /// <summary>The same colours, settled for the mask's own alpha.</summary>
+    public EdgeMatte WithAlpha(float[] mask, Planes light)
+    {
+        var pairs = new ColourPair[Pairs.Length];
+        for (var k = 0; k < pairs.Length; k++)
+        {
+            var pixel = Band.Pixels[k];
+            pairs[k] = Settled(new Vector3(light.Red[pixel], light.Green[pixel], light.Blue[pixel]), Pairs[k].Kept, Pairs[k].Other, mask[pixel], Pairs[k].Trust);
+        }
+        return new EdgeMatte(Band, pairs);
+    }
+
+    private static ColourPair Smoothed(int k, float[] mask, Planes light, EdgeBand band, ColourPair[] found)
+    {
+        int pixel = band.Pixels[k], x = pixel % light.Width, y = pixel / light.Width;
+        var here = Seen(light, pixel);
+        Vector3 kept = default, other = default;
+        float alpha = 0, prior = 0, trusted = 0, all = 0, colours = 0;
+        for (var v = Math.Max(0, y - Window); v <= Math.Min(light.Height - 1, y + Window); v++)
+        {
+            for (var u = Math.Max(0, x - Window); u <= Math.Min(light.Width - 1, x + Window); u++)
+            {
+                var at = v * light.Width + u;
+                var near = (Seen(light, at) - here).LengthSquared() / (Likeness * Likeness);
+                var apart = (u - x) * (u - x) + (v - y) * (v - y);
+                var weight = 1 / (1 + near * near) / (1 + 0.25f * apart);
+                all += weight;
+                prior += weight * mask[at];
+                var position = band.Positions[at];
+                if (position < 0)
+                {
+                    // What is settled speaks as well, for its own side.
+                    alpha += weight * (band.Inside[at] ? 1 : 0);
+                    trusted += weight;
+                    continue;
+                }
+                var pair = found[position];
+                var trust = weight * (pair.Trust + 1e-3f);
+                alpha += trust * pair.Alpha;
+                trusted += trust;
+                kept += trust * pair.Kept;
+                other += trust * pair.Other;
+                colours += trust;
+            }
+        }
+        var sure = trusted / all;
+        // Little trust: the rough mask fills in.
+        var share = sure / (sure + 0.05f);
+        var blended = alpha / trusted * share + prior / all * (1 - share);
+        return Settled(new Vector3(light.Red[pixel], light.Green[pixel], light.Blue[pixel]), kept / colours, other / colours, blended, sure);
+    }
+
+    /// <summary>Moves both colours, by as much as each has in the pixel, so that mixed they give the pixel again.</summary>
+    private static ColourPair Settled(Vector3 colour, Vector3 kept, Vector3 other, float alpha, float trust)
+    {
+        var rest = colour - alpha * kept - (1 - alpha) * other;
+        var norm = alpha * alpha + (1 - alpha) * (1 - alpha);
+        return new ColourPair(Vector3.Max(Vector3.Zero, kept + rest * (alpha / norm)), Vector3.Max(Vector3.Zero, other + rest * ((1 - alpha) / norm)), alpha, trust);
+    }
+
+    /// <summary>A colour as differences are seen: about the square root of light.</summary>
+    private static Vector3 Seen(Planes light, int at) =>
+        Vector3.SquareRoot(Vector3.Max(Vector3.Zero, new Vector3(light.Red[at], light.Green[at], light.Blue[at])));
+}

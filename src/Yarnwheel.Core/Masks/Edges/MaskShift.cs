@@ -1,0 +1,75 @@
+using Yarnwheel.Core.Imaging;
+
+namespace Yarnwheel.Core.Masks.Edges;
+
+/// <summary>Moves a mask's contour outwards or inwards; the softness of its edge goes with it.</summary>
+/// <remarks>Each pixel takes the value that the mask has nearer to, or deeper inside, what is masked, along the way to the nearest pixel of it
+/// (exact Euclidean distance). Shrinking grows what is not masked.</remarks>
+internal static class MaskShift
+{
+    /// <summary>How far it looks, pixels.</summary>
+    public static int Halo(double pixels) => pixels == 0 ? 0 : (int)Math.Ceiling(Math.Abs(pixels)) + 4;
+
+    /// <param name="mask">0 … 1.</param>
+    /// <param name="width">Pixels.</param>
+    /// <param name="height">Pixels.</param>
+    /// <param name="pixels">Outwards; − inwards.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public static float[] By(float[] mask, int width, int height, double pixels, CancellationToken cancel)
+    {
+        if (pixels > 0) return Grow(mask, width, height, pixels, cancel);
+        var turned = (float[])mask.Clone();
+        MaskFold.Invert(turned);
+        var shrunk = Grow(turned, width, height, -pixels, cancel);
+        MaskFold.Invert(shrunk);
+        return shrunk;
+    }
+
+    private static float[] Grow(float[] mask, int width, int height, double pixels, CancellationToken cancel)
+    {
+        var toInside = DistanceTransform.Of(Array.ConvertAll(mask, m => m >= 0.5f), width, height, cancel);
+        var toOutside = DistanceTransform.Of(Array.ConvertAll(mask, m => m < 0.5f), width, height, cancel);
+        var result = new float[mask.Length];
+        Rows.Each(height, y =>
+        {
+            for (var x = 0; x < width; x++)
+            {
+                var at = y * width + x;
+                if (mask[at] >= 1)
+                {
+                    result[at] = 1;
+                    continue;
+                }
+                var isInside = mask[at] >= 0.5f;
+                var nearest = (isInside ? toOutside : toInside).Nearest[at];
+                if (nearest < 0)
+                {
+                    result[at] = mask[at];
+                    continue;
+                }
+                double dx = x - nearest % width, dy = y - nearest / width;
+                var distance = Math.Sqrt(dx * dx + dy * dy);
+                // Inside: away from the nearest outside pixel. Outside: towards the nearest inside pixel, and through it.
+                var way = isInside ? pixels / distance : -pixels / distance;
+                var moved = Sample(mask, width, height, x + dx * way, y + dy * way);
+                // A thread thinner than the way is not stepped over.
+                if (!isInside && distance <= pixels + 1e-6) moved = Math.Max(moved, (float)Math.Min(1, pixels - distance + 0.5) * mask[nearest]);
+                result[at] = Math.Max(mask[at], moved);
+            }
+        }, cancel);
+        return result;
+    }
+
+    private static float Sample(float[] mask, int width, int height, double x, double y)
+    {
+        x = Math.Clamp(x, 0, width - 1);
+        y = Math.Clamp(y, 0, height - 1);
+        int left = (int)x, top = (int)y;
+        int right = Math.Min(left + 1, width - 1), bottom = Math.Min(top + 1, height - 1);
+        var across = (float)(x - left);
+        var down = (float)(y - top);
+        var above = mask[top * width + left] + (mask[top * width + right] - mask[top * width + left]) * across;
+        var below = mask[bottom * width + left] + (mask[bottom * width + right] - mask[bottom * width + left]) * across;
+        return above + (below - above) * down;
+    }
+}

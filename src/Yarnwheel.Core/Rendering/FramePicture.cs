@@ -1,0 +1,98 @@
+using Yarnwheel.Core.Colour;
+using Yarnwheel.Core.Grey;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks;
+
+namespace Yarnwheel.Core.Rendering;
+
+/// <summary>Draws the rows of a frame as interleaved 8-bit sRGB.</summary>
+/// <param name="composition">The recipe over the view.</param>
+/// <param name="planes">The view.</param>
+/// <param name="finished">The finished picture, where it is known already; else it is drawn row by row.</param>
+/// <param name="show">What to show.</param>
+/// <param name="chosenMask">The mask that is shown; null for all together.</param>
+/// <param name="lit">The hue that <see cref="Show.Hue"/> lights up.</param>
+internal sealed class FramePicture(Composition composition, ViewPlanes planes, Planes? finished, Show show, float[]? chosenMask, HueArc? lit)
+{
+    /// <param name="y">Row.</param>
+    /// <param name="scratch">Three rows and what the composition needs.</param>
+    /// <param name="into">Receives the row.</param>
+    public void Row(int y, Span<float> scratch, Span<byte> into)
+    {
+        var width = planes.Width;
+        var light = new LightRow(scratch, width);
+        switch (show)
+        {
+            case Show.Mask:
+                break;
+            case Show.Original:
+            case Show.Kept:
+            case Show.Hue:
+                Copy(planes.Light.Row(y), light);
+                break;
+            case Show.Grey:
+                composition.Grey(y, light.Red);
+                light.Red.CopyTo(light.Green);
+                light.Red.CopyTo(light.Blue);
+                break;
+            default:
+                if (finished is null) composition.Result(y, light, scratch[(3 * width)..]);
+                else Copy(finished.Row(y), light);
+                break;
+        }
+        if (show != Show.Mask)
+        {
+            Gamut.Row(light);
+            SrgbByte.EncodeRow(light.Red, light.Green, light.Blue, into);
+        }
+        if (show is not (Show.Mask or Show.Kept or Show.Veil or Show.Hue)) return;
+        // The scratch rows are free again.
+        var mask = scratch.Slice(3 * width, width);
+        if (show == Show.Hue) Light(y, mask);
+        else if (chosenMask is null) composition.Kept(y, mask);
+        else chosenMask.AsSpan(y * width, width).CopyTo(mask);
+        Cover(y, mask, into);
+    }
+
+    private static void Copy(LightRow from, LightRow into)
+    {
+        from.Red.CopyTo(into.Red);
+        from.Green.CopyTo(into.Green);
+        from.Blue.CopyTo(into.Blue);
+    }
+
+    private void Light(int y, Span<float> mask)
+    {
+        var lab = planes.Lab;
+        for (var x = 0; x < mask.Length; x++)
+        {
+            float a = lab.A[y * lab.Width + x], b = lab.B[y * lab.Width + x];
+            mask[x] = lit?.At((float)OkLab.Hue(a, b), OkLab.Chroma(a, b)) ?? 0;
+        }
+    }
+
+    /// <summary>Covers what is not kept with ink, in encoded values, as a mark laid on the screen.</summary>
+    private void Cover(int y, ReadOnlySpan<float> mask, Span<byte> row)
+    {
+        for (var x = 0; x < mask.Length; x++)
+        {
+            if (show == Show.Mask)
+            {
+                row.Slice(3 * x, 3).Fill((byte)(mask[x] * 255 + 0.5f));
+                continue;
+            }
+            var (ink, density) = show switch
+            {
+                Show.Kept => (0.46f, 1),
+                Show.Hue => (0.25f, 0.8f),
+                _ => Weave.At(planes.View.Region.X + x, planes.View.Region.Y + y),
+            };
+            var share = density * (1 - mask[x]);
+            for (var c = 0; c < 3; c++)
+            {
+                ref var value = ref row[3 * x + c];
+                value = (byte)(value * (1 - share) + ink * 255 * share + 0.5f);
+            }
+        }
+    }
+}

@@ -1,0 +1,164 @@
+using OpenCvSharp;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Edges;
+using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Treatments;
+
+namespace Yarnwheel.Core.Tests;
+
+public class EdgeTests
+{
+    private const int Width = 240;
+    private const int Height = 180;
+
+    private static float[] Mask(Func<int, int, bool> inside)
+    {
+        var mask = new float[Width * Height];
+        for (var i = 0; i < mask.Length; i++) mask[i] = inside(i % Width, i / Width) ? 1 : 0;
+        return mask;
+    }
+
+    private static bool InDisc(int x, int y, double radius) => (x - 120) * (x - 120) + (y - 90) * (y - 90) <= radius * radius;
+
+    [Theory]
+    [InlineData(5)]
+    [InlineData(12.5)]
+    [InlineData(-8)]
+    public void Growing_a_disc_moves_its_rim_by_as_much(double pixels)
+    {
+        var moved = MaskShift.By(Mask((x, y) => InDisc(x, y, 50)), Width, Height, pixels, CancellationToken.None);
+        var radius = Math.Sqrt(moved.Sum() / Math.PI);
+        Assert.Equal(50 + pixels, radius, 0.6);
+    }
+
+    [Fact]
+    public void Growing_then_shrinking_a_convex_shape_returns_it()
+    {
+        foreach (var inside in (Func<int, int, bool>[])[(x, y) => InDisc(x, y, 40), (x, y) => x is >= 70 and < 150 && y is >= 60 and < 120, (x, y) => x + y is > 150 and < 260 && x - y is > -40 and < 80])
+        {
+            var mask = Mask(inside);
+            var back = MaskShift.By(MaskShift.By(mask, Width, Height, 9, CancellationToken.None), Width, Height, -9, CancellationToken.None);
+            var different = mask.Zip(back, (a, b) => Math.Abs(a - b)).Sum();
+            // The staircase of a slanted edge comes back smooth: up to half a pixel along it.
+            Assert.True(different < 0.03 * mask.Sum(), $"{different} of {mask.Sum()}");
+            Assert.Equal(mask.Sum(), back.Sum(), 0.015 * mask.Sum());
+        }
+    }
+
+    [Fact]
+    public void A_thread_one_pixel_wide_grows_and_is_not_stepped_over()
+    {
+        var grown = MaskShift.By(Mask((x, _) => x == 100), Width, Height, 4, CancellationToken.None);
+        for (var x = 97; x <= 103; x++) Assert.True(grown[90 * Width + x] > 0.9, $"{x}: {grown[90 * Width + x]}");
+        Assert.Equal(0, grown[90 * Width + 106]);
+    }
+
+    [Fact]
+    public void Smoothing_rounds_corners_keeps_straight_edges_and_the_area()
+    {
+        var mask = Mask((x, y) => x is >= 60 and < 180 && y is >= 50 and < 130);
+        var smooth = MaskShape.Smooth(mask, new Region(0, 0, Width, Height), 4, CancellationToken.None);
+        Assert.Equal(1, smooth[90 * Width + 61]);
+        Assert.Equal(0, smooth[90 * Width + 58]);
+        Assert.True(smooth[50 * Width + 60] < 0.1);
+        Assert.Equal(mask.Sum(), smooth.Sum(), 0.01 * mask.Sum());
+        // A saw of two pixels becomes straight.
+        var saw = MaskShape.Smooth(Mask((x, y) => x < 100 + y % 2 * 2), new Region(0, 0, Width, Height), 4, CancellationToken.None);
+        for (var y = 40; y < 140; y++) Assert.Equal(saw[40 * Width + 101], saw[y * Width + 101], 0.05);
+    }
+
+    [Fact]
+    public void Contrast_is_monotone_keeps_the_ends_and_the_middle_and_undoes_itself()
+    {
+        var ramp = Enumerable.Range(0, 101).Select(i => i / 100f).ToArray();
+        var steep = MaskShape.Contrast(ramp, 60);
+        Assert.Equal((0f, 1f), (steep[0], steep[100]));
+        Assert.Equal(0.5, steep[50], 1e-3);
+        Assert.True(steep[30] < 0.3f && steep[70] > 0.7f);
+        for (var i = 1; i < ramp.Length; i++) Assert.True(steep[i] >= steep[i - 1]);
+        var back = MaskShape.Contrast(steep, -60);
+        for (var i = 30; i <= 70; i++) Assert.Equal(ramp[i], back[i], 0.02);
+    }
+
+    [Fact]
+    public void Islands_and_pinholes_up_to_a_size_go_and_larger_ones_stay()
+    {
+        // A plate with holes of 1, 9 and 100 pixels; islands of 4 and 64 beside it.
+        var mask = new byte[Width * Height];
+        void Fill(int x, int y, int side, byte value)
+        {
+            for (var v = y; v < y + side; v++) mask.AsSpan(v * Width + x, side).Fill(value);
+        }
+        Fill(20, 20, 120, 255);
+        Fill(40, 40, 1, 0);
+        Fill(60, 60, 3, 0);
+        Fill(80, 80, 10, 0);
+        Fill(170, 40, 2, 255);
+        Fill(190, 80, 8, 255);
+        var specks = SpeckMap.Of(mask, Width, Height, islands: 30, pinholes: 30);
+        Assert.Equal(SpeckMap.Filled, specks[40 * Width + 40]);
+        Assert.Equal(SpeckMap.Filled, specks[61 * Width + 61]);
+        Assert.Equal(SpeckMap.Stays, specks[85 * Width + 85]);
+        Assert.Equal(SpeckMap.Cleared, specks[41 * Width + 171]);
+        Assert.Equal(SpeckMap.Stays, specks[84 * Width + 194]);
+        Assert.Equal(SpeckMap.Stays, specks[30 * Width + 30]);
+    }
+
+    [Fact]
+    public void Following_moves_a_rough_contour_to_the_edge_of_the_photo()
+    {
+        // A red disc on teal; the rough mask is a shifted one.
+        var light = new Planes(Width, Height);
+        for (var i = 0; i < Width * Height; i++)
+            (light.Red[i], light.Green[i], light.Blue[i]) = InDisc(i % Width, i / Width, 50) ? (0.5f, 0.05f, 0.04f) : (0.05f, 0.3f, 0.35f);
+        var rough = Mask((x, y) => InDisc(x - 5, y + 3, 49));
+        var truth = Mask((x, y) => InDisc(x, y, 50));
+        var matte = EdgeMatte.Of(rough, light, new Region(0, 0, Width, Height), 9, CancellationToken.None).Over(rough);
+        double Off(float[] mask) => mask.Zip(truth, (a, b) => Math.Abs(a - b)).Sum();
+        Assert.True(Off(matte) < 0.06 * Off(rough), $"{Off(matte)} after, {Off(rough)} before");
+    }
+
+    [Fact]
+    public void The_fringe_of_two_constant_colours_gives_exactly_those_colours()
+    {
+        var light = new Planes(Width, Height);
+        var mask = new float[Width * Height];
+        for (var i = 0; i < mask.Length; i++)
+        {
+            var alpha = Math.Clamp((100 - i % Width) / 12f, 0, 1);
+            mask[i] = alpha;
+            (light.Red[i], light.Green[i], light.Blue[i]) = (alpha * 0.6f + (1 - alpha) * 0.05f, alpha * 0.1f + (1 - alpha) * 0.4f, alpha * 0.05f + (1 - alpha) * 0.3f);
+        }
+        var matte = EdgeMatte.Of(mask, light, new Region(0, 0, Width, Height), 0, CancellationToken.None).WithAlpha(mask, light);
+        Assert.NotEmpty(matte.Pairs);
+        foreach (var (index, pair) in matte.Band.Pixels.Zip(matte.Pairs))
+        {
+            if (mask[index] is < 0.05f or > 0.95f) continue;
+            Assert.Equal(0.6, pair.Kept.X, 0.01);
+            Assert.Equal(0.1, pair.Kept.Y, 0.01);
+            Assert.Equal(0.05, pair.Other.X, 0.01);
+            Assert.Equal(0.4, pair.Other.Y, 0.01);
+        }
+    }
+
+    [Fact]
+    public void The_guided_base_equals_a_direct_evaluation_of_the_guided_filter()
+    {
+        // He, Sun, Tang 2013, algorithm 1, with OpenCV's box filter in double precision.
+        var random = new Random(11);
+        var plane = Enumerable.Range(0, Width * Height).Select(i => (i % Width > 120 ? 0.7f : 0.3f) + 0.1f * random.NextSingle()).ToArray();
+        const int radius = 6;
+        const double variance = 0.01;
+        using var guide = new Mat();
+        Mat.FromPixelData(Height, Width, MatType.CV_32FC1, plane).ConvertTo(guide, MatType.CV_64FC1);
+        Mat Mean(Mat m) => m.BoxFilter(MatType.CV_64FC1, new Size(2 * radius + 1, 2 * radius + 1), normalize: true);
+        using Mat mean = Mean(guide), spread = Mean(guide.Mul(guide)) - mean.Mul(mean), widened = spread + new Scalar(variance), a = spread / widened, b = mean - a.Mul(mean), expected = Mean(a).Mul(guide) + Mean(b);
+        var filter = GuidedBase.Of(plane, plane, Width, Height, 1, radius, (float)variance, CancellationToken.None);
+        for (var y = 2 * radius; y < Height - 2 * radius; y += 7)
+        {
+            var row = plane.AsSpan(y * Width, Width).ToArray();
+            filter.Row(row, RowPlace.At(0, y, 1));
+            for (var x = 2 * radius; x < Width - 2 * radius; x++) Assert.Equal(expected.At<double>(y, x), row[x], 1e-3);
+        }
+    }
+}

@@ -1,0 +1,113 @@
+using OpenCvSharp;
+using Yarnwheel.Core.Imaging;
+
+namespace Yarnwheel.Core.Tests;
+
+/// <summary>Filters over planes against OpenCV (OpenCvSharp4 4.13).</summary>
+public class PlaneTests
+{
+    private const int Width = 157;
+    private const int Height = 93;
+
+    [Theory]
+    [InlineData(0.02)]
+    [InlineData(0.3)]
+    public void Distances_to_the_nearest_marked_pixel_equal_OpenCVs(double share)
+    {
+        var random = new Random(3);
+        var marked = Enumerable.Range(0, Width * Height).Select(_ => random.NextDouble() < share).ToArray();
+        var transform = DistanceTransform.Of(marked, Width, Height);
+        using var source = Mat.FromPixelData(Height, Width, MatType.CV_8UC1, Array.ConvertAll(marked, m => (byte)(m ? 0 : 255)));
+        using var distances = new Mat();
+        Cv2.DistanceTransform(source, distances, DistanceTypes.L2, DistanceTransformMasks.Precise);
+        distances.GetArray(out float[] expected);
+        for (var i = 0; i < expected.Length; i++) Assert.Equal(expected[i], transform.Distance(i), 1e-4);
+    }
+
+    [Fact]
+    public void With_nothing_marked_all_is_infinitely_far()
+    {
+        var transform = DistanceTransform.Of(new bool[12], 4, 3);
+        Assert.Equal(float.PositiveInfinity, transform.Distance(5));
+        Assert.Equal(-1, transform.Nearest[5]);
+    }
+
+    [Theory]
+    [InlineData(true)]
+    [InlineData(false)]
+    public void Connected_pieces_equal_OpenCVs(bool diagonal)
+    {
+        var random = new Random(4);
+        var marked = Enumerable.Range(0, Width * Height).Select(_ => random.NextDouble() < 0.45).ToArray();
+        var pieces = Components.Of((x, y) => marked[y * Width + x], Width, Height, diagonal);
+        using var source = Mat.FromPixelData(Height, Width, MatType.CV_8UC1, Array.ConvertAll(marked, m => (byte)(m ? 255 : 0)));
+        using var labels = new Mat();
+        var count = Cv2.ConnectedComponents(source, labels, diagonal ? PixelConnectivity.Connectivity8 : PixelConnectivity.Connectivity4);
+        Assert.Equal(count - 1, pieces.Count);
+        labels.GetArray(out int[] expected);
+        var names = new Dictionary<int, int>();
+        foreach (var run in pieces.Runs)
+        {
+            for (var x = run.Begin; x < run.End; x++)
+            {
+                var theirs = expected[run.Y * Width + x];
+                Assert.True(theirs > 0);
+                if (!names.TryAdd(run.Label, theirs)) Assert.Equal(names[run.Label], theirs);
+            }
+        }
+        Assert.Equal(marked.Count(m => m), pieces.Runs.Sum(r => r.End - r.Begin));
+    }
+
+    [Theory]
+    [InlineData(0.8, 2e-3)]
+    [InlineData(3, 2e-3)]
+    [InlineData(8, 2e-3)]
+    [InlineData(14, 4e-3)]
+    public void The_Gaussian_equals_OpenCVs(double sigma, double tolerance)
+    {
+        var random = new Random(6);
+        var plane = Enumerable.Range(0, Width * Height).Select(i => i / Width > 40 != i % Width > 70 ? 1f : 0.3f * random.NextSingle()).ToArray();
+        var blurred = GaussianBlur.Of(plane, new Region(0, 0, Width, Height), sigma, CancellationToken.None);
+        using var source = Mat.FromPixelData(Height, Width, MatType.CV_32FC1, plane);
+        using var target = new Mat();
+        Cv2.GaussianBlur(source, target, new Size(0, 0), sigma, sigma, BorderTypes.Replicate);
+        target.GetArray(out float[] expected);
+        var difference = expected.Zip(blurred, (a, b) => Math.Abs(a - b)).ToArray();
+        Assert.True(difference.Average() < tolerance, $"mean {difference.Average()}, most {difference.Max()}");
+        Assert.True(difference.Max() < 0.03, $"most {difference.Max()}");
+    }
+
+    [Fact]
+    public void A_wide_Gaussian_does_not_depend_on_the_tile()
+    {
+        var random = new Random(6);
+        var plane = Enumerable.Range(0, 400 * 300).Select(_ => random.NextSingle()).ToArray();
+        const double sigma = 13;
+        var whole = GaussianBlur.Of(plane, new Region(0, 0, 400, 300), sigma, CancellationToken.None);
+        var halo = GaussianBlur.Halo(sigma);
+        var inner = new Region(150, 120, 60, 50);
+        var wide = new Region(inner.X - halo, inner.Y - halo, inner.Width + 2 * halo, inner.Height + 2 * halo).Intersect(new Region(0, 0, 400, 300));
+        var cut = new float[wide.Width * wide.Height];
+        for (var y = 0; y < wide.Height; y++) plane.AsSpan((wide.Y + y) * 400 + wide.X, wide.Width).CopyTo(cut.AsSpan(y * wide.Width));
+        var part = GaussianBlur.Of(cut, wide, sigma, CancellationToken.None);
+        for (var y = 0; y < inner.Height; y++)
+            for (var x = 0; x < inner.Width; x++)
+                Assert.Equal(whole[(inner.Y + y) * 400 + inner.X + x], part[(inner.Y - wide.Y + y) * wide.Width + inner.X - wide.X + x]);
+    }
+
+    [Fact]
+    public void The_box_mean_equals_OpenCVs_where_the_window_is_whole()
+    {
+        var random = new Random(7);
+        var plane = Enumerable.Range(0, Width * Height).Select(_ => random.NextSingle()).ToArray();
+        var mean = BoxMean.Of(plane, Width, Height, 5);
+        using var source = Mat.FromPixelData(Height, Width, MatType.CV_32FC1, plane);
+        using var target = new Mat();
+        Cv2.Blur(source, target, new Size(11, 11));
+        target.GetArray(out float[] expected);
+        for (var y = 5; y < Height - 5; y++)
+            for (var x = 5; x < Width - 5; x++) Assert.Equal(expected[y * Width + x], mean[y * Width + x], 1e-5);
+        // At the corner: the mean of what is there.
+        Assert.Equal(Enumerable.Range(0, 6).SelectMany(y => Enumerable.Range(0, 6).Select(x => plane[y * Width + x])).Average(), mean[0], 1e-5);
+    }
+}
