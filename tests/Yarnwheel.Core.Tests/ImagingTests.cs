@@ -108,26 +108,4 @@ public class ImagingTests
             && both.Y >= one.Y && both.Y >= other.Y && both.Bottom <= one.Bottom && both.Bottom <= other.Bottom
             && both == other.Intersect(one);
     }
-
-    [Property]
-    public bool Vectors_and_their_scalar_tail_give_the_same_bits(byte[] values, byte share)
-    {
-        // Every length leaves another tail; pixel by pixel there is nothing but a tail.
-        var from = values.Select(v => v / 255f).ToArray();
-        var over = values.Select(v => (255 - v) / 200f).ToArray();
-        var mask = values.Select(v => v % 3 / 2f).ToArray();
-        float[] whole = [.. from], even = [.. from], lifted = [.. mask];
-        Blend.Masked(whole, over, mask, share / 255f);
-        Blend.Even(even, over, share / 255f);
-        GreyKernel.Lifted(from, lifted);
-        for (var i = 0; i < values.Length; i++)
-        {
-            float[] one = [from[i]], two = [from[i]], three = [mask[i]];
-            Blend.Masked(one, [over[i]], [mask[i]], share / 255f);
-            Blend.Even(two, [over[i]], share / 255f);
-            GreyKernel.Lifted([from[i]], three);
-            if (one[0] != whole[i] || two[0] != even[i] || three[0] != lifted[i]) return false;
-        }
-        return true;
-    }
 }

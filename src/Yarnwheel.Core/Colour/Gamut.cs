@@ -1,4 +1,5 @@
-using Yarnwheel.Core.Imaging;
+using System.Runtime.CompilerServices;
+using Yarnwheel.Core.Lanes;
 
 namespace Yarnwheel.Core.Colour;
 
@@ -8,27 +9,36 @@ namespace Yarnwheel.Core.Colour;
 /// recommended beside MINDE in CSS Color 4, section 13.2, simplified: along a straight line in linear light.)</remarks>
 public static class Gamut
 {
-    /// <summary>Fits the colours of a row into 0 … 1.</summary>
-    public static void Row(LightRow light)
-    {
-        for (var i = 0; i < light.Red.Length; i++)
-        {
-            (light.Red[i], light.Green[i], light.Blue[i]) = Fit(light.Red[i], light.Green[i], light.Blue[i]);
-        }
-    }
-
     /// <summary>Fits one colour into 0 … 1.</summary>
     public static (float Red, float Green, float Blue) Fit(float red, float green, float blue)
     {
-        if (MathF.Min(red, MathF.Min(green, blue)) >= 0 && MathF.Max(red, MathF.Max(green, blue)) <= 1) return (red, green, blue);
-        var grey = Math.Clamp(Luminance.Of(red, green, blue), 0, 1);
-        var share = MathF.Min(Share(red, grey), MathF.Min(Share(green, grey), Share(blue, grey)));
-        return (Hold(grey + (red - grey) * share), Hold(grey + (green - grey) * share), Hold(grey + (blue - grey) * share));
+        var (r, g, b) = Fit(Lanes1.Of(red), Lanes1.Of(green), Lanes1.Of(blue));
+        return (r.Value, g.Value, b.Value);
+    }
+
+    /// <summary>Fits colours into 0 … 1, in lanes.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    internal static (T Red, T Green, T Blue) Fit<T>(T red, T green, T blue) where T : struct, ILanes<T>
+    {
+        T zero = T.Of(0), one = T.Of(1);
+        var least = T.Min(red, T.Min(green, blue));
+        var most = T.Max(red, T.Max(green, blue));
+        if (!T.AnyAbove(zero, least) && !T.AnyAbove(most, one)) return (red, green, blue);
+        var grey = LaneColour.Hold(LaneColour.Luminance(red, green, blue), zero, one);
+        var share = T.Min(Share(red, grey), T.Min(Share(green, grey), Share(blue, grey)));
+        return (Drawn(red, grey, share), Drawn(green, grey, share), Drawn(blue, grey, share));
     }
 
     /// <summary>How far a channel may go from the grey.</summary>
-    private static float Share(float channel, float grey) =>
-        channel > 1 ? (1 - grey) / (channel - grey) : channel < 0 ? grey / (grey - channel) : 1;
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static T Share<T>(T channel, T grey) where T : struct, ILanes<T>
+    {
+        T zero = T.Of(0), one = T.Of(1);
+        var above = T.WhereAbove(channel, one, (one - grey) / (channel - grey), one);
+        return T.WhereAbove(zero, channel, grey / (grey - channel), above);
+    }
 
-    private static float Hold(float value) => MathF.Min(MathF.Max(value, 0), 1);
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static T Drawn<T>(T channel, T grey, T share) where T : struct, ILanes<T> =>
+        T.WhereAbove(T.Of(1), share, LaneColour.Hold(grey + (channel - grey) * share, T.Of(0), T.Of(1)), channel);
 }

@@ -1,4 +1,6 @@
 using System.Runtime.CompilerServices;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Lanes;
 
 namespace Yarnwheel.Core.Colour;
 
@@ -10,29 +12,20 @@ public static class OkLab
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static (float L, float A, float B) FromLinear(float red, float green, float blue)
     {
-        var l = CubeRoot.Of(0.4122214708f * red + 0.5363325363f * green + 0.0514459929f * blue);
-        var m = CubeRoot.Of(0.2119034982f * red + 0.6806995451f * green + 0.1073969566f * blue);
-        var s = CubeRoot.Of(0.0883024619f * red + 0.2817188376f * green + 0.6299787005f * blue);
-        return (
-            0.2104542553f * l + 0.7936177850f * m - 0.0040720468f * s,
-            1.9779984951f * l - 2.4285922050f * m + 0.4505937099f * s,
-            0.0259040371f * l + 0.7827717662f * m - 0.8086757660f * s);
+        var (l, a, b) = LaneColour.ToLab(Lanes1.Of(red), Lanes1.Of(green), Lanes1.Of(blue));
+        return (l.Value, a.Value, b.Value);
     }
+
+    /// <summary>OKLab of a row of linear light.</summary>
+    internal static void FromLinear(LightRow light, Span<float> lightness, Span<float> a, Span<float> b) =>
+        LaneLoop.Over(new ToLab(light, lightness, a, b), lightness.Length);
 
     /// <summary>Linear light with sRGB primaries of an OKLab colour; may lie outside 0 … 1.</summary>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static (float Red, float Green, float Blue) ToLinear(float lightness, float a, float b)
     {
-        var l = lightness + 0.3963377774f * a + 0.2158037573f * b;
-        var m = lightness - 0.1055613458f * a - 0.0638541728f * b;
-        var s = lightness - 0.0894841775f * a - 1.2914855480f * b;
-        l = l * l * l;
-        m = m * m * m;
-        s = s * s * s;
-        return (
-            4.0767416621f * l - 3.3077115913f * m + 0.2309699292f * s,
-            -1.2684380046f * l + 2.6097574011f * m - 0.3413193965f * s,
-            -0.0041960863f * l - 0.7034186147f * m + 1.7076147010f * s);
+        var (red, green, blue) = LaneColour.ToLight(Lanes1.Of(lightness), Lanes1.Of(a), Lanes1.Of(b));
+        return (red.Value, green.Value, blue.Value);
     }
 
     /// <summary>Hue in degrees, 0 ≤ h &lt; 360, of an a, b pair; 0 for a neutral.</summary>
@@ -44,4 +37,23 @@ public static class OkLab
 
     /// <summary>Distance from the neutral axis; the strongest sRGB colours reach about 0.32.</summary>
     public static float Chroma(float a, float b) => MathF.Sqrt(a * a + b * b);
+
+    private readonly ref struct ToLab(LightRow light, Span<float> lightness, Span<float> a, Span<float> b) : ILaneKernel
+    {
+        private readonly LightRow light = light;
+        private readonly Span<float> lightness = lightness;
+        private readonly Span<float> a = a;
+        private readonly Span<float> b = b;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            for (var i = from; i < to; i += T.Count)
+            {
+                var lab = LaneColour.ToLab(light.Red.Load<T>(i), light.Green.Load<T>(i), light.Blue.Load<T>(i));
+                lightness.Save(i, lab.L);
+                a.Save(i, lab.A);
+                b.Save(i, lab.B);
+            }
+        }
+    }
 }

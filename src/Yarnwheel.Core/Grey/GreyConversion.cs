@@ -1,5 +1,7 @@
 using System.Runtime.CompilerServices;
 using Yarnwheel.Core.Colour;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Lanes;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Grey;
@@ -33,16 +35,30 @@ public static class GreyConversion
         _ => OfEncoded((Srgb.Encode(red) + Srgb.Encode(green) + Srgb.Encode(blue)) / 3),
     };
 
+    /// <summary>OKLab lightness of the neutrals that the basis gives a row of colours.</summary>
+    /// <inheritdoc cref="BaseLightness(GreyBasis, float, float, float, float)"/>
+    internal static void BaseLightness(GreyBasis basis, LightRow light, ReadOnlySpan<float> okLightness, Span<float> lightness)
+    {
+        if (basis == GreyBasis.Luminance) LaneLoop.Over(new LuminanceKernel(light, lightness), lightness.Length);
+        else
+            for (var i = 0; i < lightness.Length; i++) lightness[i] = BaseLightness(basis, light.Red[i], light.Green[i], light.Blue[i], okLightness[i]);
+    }
+
     /// <summary>Adds a lift to a lightness; held softly within 0 … 1, and 0 changes nothing.</summary>
     /// <remarks>With r the room left and d the lift: L + d·r / (r⁴ + d⁴)^¼, which grows with L and with d.</remarks>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    public static float Lift(float lightness, float lift)
+    public static float Lift(float lightness, float lift) => GreyKernel.Lift(Lanes1.Of(lightness), Lanes1.Of(lift)).Value;
+
+    private readonly ref struct LuminanceKernel(LightRow light, Span<float> lightness) : ILaneKernel
     {
-        var room = lift > 0 ? MathF.Max(0, 1 - lightness) : lightness;
-        var room2 = room * room;
-        var lift2 = lift * lift;
-        var norm = MathF.Sqrt(MathF.Sqrt(room2 * room2 + lift2 * lift2));
-        return norm > 0 ? MathF.Max(0, lightness + lift * (room / norm)) : lightness;
+        private readonly LightRow light = light;
+        private readonly Span<float> lightness = lightness;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            for (var i = from; i < to; i += T.Count)
+                lightness.Save(i, LaneColour.CubeRoot(T.Max(T.Of(0), LaneColour.Luminance(light.Red.Load<T>(i), light.Green.Load<T>(i), light.Blue.Load<T>(i)))));
+        }
     }
 
     private static float OfEncoded(float encoded) => CubeRoot.Of(MathF.Max(0, (float)Srgb.Decode(encoded)));

@@ -1,46 +1,93 @@
-using System.Numerics;
+using System.Runtime.CompilerServices;
+using Yarnwheel.Core.Lanes;
 
 namespace Yarnwheel.Core.Grey;
 
-/// <summary>Turns rows of lightness and lift into the linear light of their greys.</summary>
-/// <remarks>Vectors and their scalar tail do the same operations in the same order, so both give the same bits.</remarks>
+/// <summary>Turns rows of lightness and hue into the linear light of their greys.</summary>
 internal static class GreyKernel
 {
     /// <summary>The cube of each lightness.</summary>
-    public static void Flat(ReadOnlySpan<float> lightness, Span<float> grey)
+    public static void Flat(ReadOnlySpan<float> lightness, Span<float> grey) => LaneLoop.Over(new FlatKernel(lightness, grey), grey.Length);
+
+    /// <summary>The cube of each lightness after the lift that its hue and chroma give it (<see cref="GreyConversion.Lift"/>).</summary>
+    /// <param name="lightness">OKLab L of the base grey.</param>
+    /// <param name="turn">Hues in turns, 0 … 1.</param>
+    /// <param name="weight">How much of the lift each gets.</param>
+    /// <param name="curve">Of the wheel.</param>
+    /// <param name="grey">Receives linear light.</param>
+    public static void Lifted(ReadOnlySpan<float> lightness, ReadOnlySpan<float> turn, ReadOnlySpan<float> weight, WheelCurve curve, Span<float> grey) =>
+        LaneLoop.Over(new LiftedKernel(lightness, turn, weight, curve, grey), grey.Length);
+
+    /// <summary>Hue, and weight of the lift, of each colour.</summary>
+    /// <param name="a">OKLab a.</param>
+    /// <param name="b">OKLab b.</param>
+    /// <param name="turn">Receives hues in turns, 0 … 1.</param>
+    /// <param name="weight">Receives the weights, gain included.</param>
+    public static void Hues(ReadOnlySpan<float> a, ReadOnlySpan<float> b, Span<float> turn, Span<float> weight) =>
+        LaneLoop.Over(new HueKernel(a, b, turn, weight), turn.Length);
+
+    /// <summary>Adds a lift to a lightness; held softly within 0 … 1.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static T Lift<T>(T lightness, T lift) where T : struct, ILanes<T>
     {
-        var i = 0;
-        for (; i <= grey.Length - Vector<float>.Count; i += Vector<float>.Count)
-        {
-            var l = new Vector<float>(lightness[i..]);
-            (l * l * l).CopyTo(grey[i..]);
-        }
-        for (; i < grey.Length; i++) grey[i] = lightness[i] * lightness[i] * lightness[i];
+        var zero = T.Of(0);
+        var room = T.WhereAbove(lift, zero, T.Max(T.Of(1) - lightness, zero), lightness);
+        var room2 = room * room;
+        var lift2 = lift * lift;
+        var norm = T.Root(T.Root(room2 * room2 + lift2 * lift2));
+        var moved = T.Max(lightness + lift * (room / T.Max(norm, T.Of(1e-30f))), zero);
+        return T.WhereAbove(norm, zero, moved, lightness);
     }
 
-    /// <summary>The cube of each lightness after its lift (<see cref="GreyConversion.Lift"/>).</summary>
-    /// <param name="lightness">OKLab L of the base grey.</param>
-    /// <param name="grey">Holds the lifts; receives linear light.</param>
-    public static void Lifted(ReadOnlySpan<float> lightness, Span<float> grey)
+    private readonly ref struct FlatKernel(ReadOnlySpan<float> lightness, Span<float> grey) : ILaneKernel
     {
-        var i = 0;
-        for (; i <= grey.Length - Vector<float>.Count; i += Vector<float>.Count)
+        private readonly ReadOnlySpan<float> lightness = lightness;
+        private readonly Span<float> grey = grey;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
-            var l = new Vector<float>(lightness[i..]);
-            var lift = new Vector<float>(grey[i..]);
-            var above = Vector.Max(Vector<float>.Zero, Vector<float>.One - l);
-            var room = Vector.ConditionalSelect(Vector.GreaterThan(lift, Vector<float>.Zero), above, l);
-            var room2 = room * room;
-            var lift2 = lift * lift;
-            var norm = Vector.SquareRoot(Vector.SquareRoot(room2 * room2 + lift2 * lift2));
-            var moved = Vector.Max(Vector<float>.Zero, l + lift * (room / norm));
-            var lifted = Vector.ConditionalSelect(Vector.GreaterThan(norm, Vector<float>.Zero), moved, l);
-            (lifted * lifted * lifted).CopyTo(grey[i..]);
+            for (var i = from; i < to; i += T.Count)
+            {
+                var l = lightness.Load<T>(i);
+                grey.Save(i, l * l * l);
+            }
         }
-        for (; i < grey.Length; i++)
+    }
+
+    private readonly ref struct LiftedKernel(ReadOnlySpan<float> lightness, ReadOnlySpan<float> turn, ReadOnlySpan<float> weight, WheelCurve curve, Span<float> grey) : ILaneKernel
+    {
+        private readonly ReadOnlySpan<float> lightness = lightness;
+        private readonly ReadOnlySpan<float> turn = turn;
+        private readonly ReadOnlySpan<float> weight = weight;
+        private readonly WheelCurve curve = curve;
+        private readonly Span<float> grey = grey;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
-            var lifted = GreyConversion.Lift(lightness[i], grey[i]);
-            grey[i] = lifted * lifted * lifted;
+            for (var i = from; i < to; i += T.Count)
+            {
+                var l = Lift(lightness.Load<T>(i), curve.AtTurn(turn.Load<T>(i)) * weight.Load<T>(i));
+                grey.Save(i, l * l * l);
+            }
+        }
+    }
+
+    private readonly ref struct HueKernel(ReadOnlySpan<float> a, ReadOnlySpan<float> b, Span<float> turn, Span<float> weight) : ILaneKernel
+    {
+        private readonly ReadOnlySpan<float> a = a;
+        private readonly ReadOnlySpan<float> b = b;
+        private readonly Span<float> turn = turn;
+        private readonly Span<float> weight = weight;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            for (var i = from; i < to; i += T.Count)
+            {
+                T va = a.Load<T>(i), vb = b.Load<T>(i);
+                var chroma = LaneColour.Chroma(va, vb);
+                turn.Save(i, LaneColour.Turn(va, vb));
+                weight.Save(i, chroma * chroma / (chroma + T.Of(GreyConversion.Onset)) * T.Of(GreyConversion.Gain));
+            }
         }
     }
 }

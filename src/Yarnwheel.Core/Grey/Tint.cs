@@ -1,4 +1,5 @@
-using Yarnwheel.Core.Colour;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Lanes;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Grey;
@@ -20,22 +21,8 @@ internal sealed class Tint
     }
 
     /// <summary>The toned linear light of a row of greys.</summary>
-    public void Row(ReadOnlySpan<float> grey, Span<float> red, Span<float> green, Span<float> blue)
-    {
-        for (var i = 0; i < grey.Length; i++)
-        {
-            var l = CubeRoot.Of(grey[i]);
-            var room = MathF.Max(0, 4 * l * (1 - l));
-            var share = Math.Clamp(l * 1.6f - 0.3f, 0, 1);
-            share = share * share * (3 - 2 * share);
-            var a = (darks.A + (lights.A - darks.A) * share) * room;
-            var b = (darks.B + (lights.B - darks.B) * share) * room;
-            var (r, g, bl) = OkLab.ToLinear(l, a, b);
-            red[i] = MathF.Max(0, r);
-            green[i] = MathF.Max(0, g);
-            blue[i] = MathF.Max(0, bl);
-        }
-    }
+    public void Row(ReadOnlySpan<float> grey, Span<float> red, Span<float> green, Span<float> blue) =>
+        LaneLoop.Over(new Kernel(grey, new LightRow(red, green, blue), lights, darks), grey.Length);
 
     private static (float A, float B) Direction(HueAmount? tint)
     {
@@ -43,5 +30,31 @@ internal sealed class Tint
         var (sin, cos) = Math.SinCos(tint.Hue * Math.PI / 180);
         var chroma = Most * tint.Amount / 100;
         return ((float)(chroma * cos), (float)(chroma * sin));
+    }
+
+    private readonly ref struct Kernel(ReadOnlySpan<float> grey, LightRow light, (float A, float B) lights, (float A, float B) darks) : ILaneKernel
+    {
+        private readonly ReadOnlySpan<float> grey = grey;
+        private readonly LightRow light = light;
+        private readonly (float A, float B) lights = lights;
+        private readonly (float A, float B) darks = darks;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            T zero = T.Of(0), one = T.Of(1);
+            for (var i = from; i < to; i += T.Count)
+            {
+                var l = LaneColour.CubeRoot(grey.Load<T>(i));
+                var room = T.Max(zero, T.Of(4) * l * (one - l));
+                var share = LaneColour.Hold(l * T.Of(1.6f) - T.Of(0.3f), zero, one);
+                share = share * share * (T.Of(3) - T.Of(2) * share);
+                var a = (T.Of(darks.A) + T.Of(lights.A - darks.A) * share) * room;
+                var b = (T.Of(darks.B) + T.Of(lights.B - darks.B) * share) * room;
+                var (red, green, blue) = LaneColour.ToLight(l, a, b);
+                light.Red.Save(i, T.Max(zero, red));
+                light.Green.Save(i, T.Max(zero, green));
+                light.Blue.Save(i, T.Max(zero, blue));
+            }
+        }
     }
 }

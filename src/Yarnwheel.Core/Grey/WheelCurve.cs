@@ -1,3 +1,5 @@
+using System.Runtime.CompilerServices;
+using Yarnwheel.Core.Lanes;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Grey;
@@ -13,6 +15,7 @@ public sealed class WheelCurve
     private readonly double[] lifts;
     private readonly double[] slopes;
     private readonly float[] table;
+    private readonly CurvePieces? pieces;
 
     public WheelCurve(IEnumerable<Spoke> spokes)
     {
@@ -23,6 +26,7 @@ public sealed class WheelCurve
         lifts = sorted.Select(s => s.Lift).ToArray();
         slopes = Slopes();
         table = Tabulate();
+        pieces = CurvePieces.Of([.. hues.Select(h => h / 360)], [.. lifts.Select(l => l / 100)], [.. slopes.Select(s => s * 3.6)]);
         IsFlat = lifts.All(l => l == 0);
     }
 
@@ -47,14 +51,14 @@ public sealed class WheelCurve
         return Between(left, right, hue);
     }
 
+    /// <summary>Lifts as shares, −1 … 1, at hues in turns, 0 … 1.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    internal T AtTurn<T>(T turn) where T : struct, ILanes<T> =>
+        pieces is null ? LaneColour.Between(table, turn * T.Of(Steps), Steps - 1) : pieces.At(turn);
+
     /// <summary>Lift as a share, −1 … 1, at a hue in turns.</summary>
     /// <param name="turn">0 … 1.</param>
-    public float AtTurn(float turn)
-    {
-        var position = turn * Steps;
-        var index = Math.Min((int)position, Steps - 1);
-        return table[index] + (table[index + 1] - table[index]) * (position - index);
-    }
+    public float AtTurn(float turn) => AtTurn(Lanes1.Of(turn)).Value;
 
     /// <summary>The curve after a spoke; the hue may run beyond 360 there.</summary>
     private double Between(int left, int right, double hue)

@@ -20,6 +20,17 @@ public readonly ref struct LightRow
         Blue = blue;
     }
 
+    /// <summary>A part of it.</summary>
+    public LightRow Slice(int start, int length) => new(Red.Slice(start, length), Green.Slice(start, length), Blue.Slice(start, length));
+
+    /// <summary>Copies it into another of the same length.</summary>
+    public void CopyTo(LightRow into)
+    {
+        Red.CopyTo(into.Red);
+        Green.CopyTo(into.Green);
+        Blue.CopyTo(into.Blue);
+    }
+
     public Span<float> Red { get; }
 
     public Span<float> Green { get; }

@@ -1,4 +1,5 @@
-using Yarnwheel.Core.Colour;
+using System.Runtime.CompilerServices;
+using Yarnwheel.Core.Lanes;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Masks;
@@ -18,22 +19,23 @@ internal sealed class HueArc(HuePart part)
     /// <param name="a">OKLab a.</param>
     /// <param name="b">OKLab b.</param>
     /// <param name="mask">0 … 1.</param>
-    public void Row(ReadOnlySpan<float> turn, ReadOnlySpan<float> a, ReadOnlySpan<float> b, Span<float> mask)
-    {
-        for (var i = 0; i < mask.Length; i++) mask[i] = At(360 * turn[i], OkLab.Chroma(a[i], b[i]));
-    }
+    public void Row(ReadOnlySpan<float> turn, ReadOnlySpan<float> a, ReadOnlySpan<float> b, Span<float> mask) =>
+        LaneLoop.Over(new Kernel(this, turn, a, b, mask), mask.Length);
 
     /// <summary>The mask of one colour.</summary>
     /// <param name="hue">Degrees.</param>
     /// <param name="chroma">OKLab chroma.</param>
-    public float At(float hue, float chroma)
+    public float At(float hue, float chroma) => At(Lanes1.Of(hue), Lanes1.Of(chroma)).Value;
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private T At<T>(T hue, T chroma) where T : struct, ILanes<T>
     {
-        var gate = least <= 0 ? 1 : Smooth((chroma - 0.5f * least) / least);
-        if (gate <= 0) return 0;
-        var apart = MathF.Abs(hue - middle);
-        apart = MathF.Min(apart, 360 - apart) - halfWidth;
-        if (apart <= 0) return gate;
-        return apart >= fade ? 0 : gate * (1 - Smooth(apart / fade));
+        T zero = T.Of(0), one = T.Of(1);
+        var gate = least <= 0 ? one : Smooth((chroma - T.Of(0.5f * least)) * T.Of(1 / least));
+        var apart = hue - T.Of(middle);
+        apart = T.Max(apart, zero - apart);
+        apart = T.Min(apart, T.Of(360) - apart) - T.Of(halfWidth);
+        return gate * (one - Smooth(apart / T.Of(MathF.Max(fade, 1e-6f))));
     }
 
     /// <summary>Of the arc, upwards from its beginning to its end, degrees.</summary>
@@ -43,9 +45,25 @@ internal sealed class HueArc(HuePart part)
         return width < 0 ? width + 360 : width;
     }
 
-    private static float Smooth(float t)
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static T Smooth<T>(T t) where T : struct, ILanes<T>
     {
-        t = Math.Clamp(t, 0, 1);
-        return t * t * (3 - 2 * t);
+        t = LaneColour.Hold(t, T.Of(0), T.Of(1));
+        return t * t * (T.Of(3) - T.Of(2) * t);
+    }
+
+    private readonly ref struct Kernel(HueArc arc, ReadOnlySpan<float> turn, ReadOnlySpan<float> a, ReadOnlySpan<float> b, Span<float> mask) : ILaneKernel
+    {
+        private readonly HueArc arc = arc;
+        private readonly ReadOnlySpan<float> turn = turn;
+        private readonly ReadOnlySpan<float> a = a;
+        private readonly ReadOnlySpan<float> b = b;
+        private readonly Span<float> mask = mask;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            for (var i = from; i < to; i += T.Count)
+                mask.Save(i, arc.At(turn.Load<T>(i) * T.Of(360), LaneColour.Chroma(a.Load<T>(i), b.Load<T>(i))));
+        }
     }
 }

@@ -1,3 +1,4 @@
+using Yarnwheel.Core.Lanes;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Masks;
@@ -10,23 +11,32 @@ public static class MaskFold
     /// <param name="part">The part's mask.</param>
     /// <param name="op">How it joins.</param>
     /// <param name="invert">Whether the part is turned inside out first.</param>
-    public static void Join(Span<float> folded, ReadOnlySpan<float> part, MaskOp op, bool invert)
-    {
-        for (var i = 0; i < folded.Length; i++)
-        {
-            var value = invert ? 1 - part[i] : part[i];
-            folded[i] = op switch
-            {
-                MaskOp.Add => MathF.Max(folded[i], value),
-                MaskOp.Subtract => folded[i] * (1 - value),
-                _ => folded[i] * value,
-            };
-        }
-    }
+    public static void Join(Span<float> folded, ReadOnlySpan<float> part, MaskOp op, bool invert) =>
+        LaneLoop.Over(new Kernel(folded, part, op, invert), folded.Length);
 
     /// <summary>Turns a mask inside out.</summary>
     public static void Invert(Span<float> mask)
     {
         for (var i = 0; i < mask.Length; i++) mask[i] = 1 - mask[i];
+    }
+
+    private readonly ref struct Kernel(Span<float> folded, ReadOnlySpan<float> part, MaskOp op, bool invert) : ILaneKernel
+    {
+        private readonly Span<float> folded = folded;
+        private readonly ReadOnlySpan<float> part = part;
+        private readonly MaskOp op = op;
+        private readonly bool invert = invert;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            var one = T.Of(1);
+            for (var i = from; i < to; i += T.Count)
+            {
+                var value = part.Load<T>(i);
+                if (invert) value = one - value;
+                var before = folded.Load<T>(i);
+                folded.Save(i, op == MaskOp.Add ? T.Max(before, value) : op == MaskOp.Subtract ? before * (one - value) : before * value);
+            }
+        }
     }
 }

@@ -1,3 +1,5 @@
+using Yarnwheel.Core.Lanes;
+
 namespace Yarnwheel.Core.Masks;
 
 /// <summary>Distance to the nearest of many shades, at a cost that hardly grows with their number.</summary>
@@ -5,6 +7,7 @@ namespace Yarnwheel.Core.Masks;
 /// those no farther from its centre than the nearest one is, plus its diagonal. So the answer is exact.</remarks>
 public sealed class ShadeField
 {
+    private const int Few = 24;
     private const int CellsL = 16;
     private const int CellsA = 24;
     private const float LeastA = -0.42f;
@@ -28,6 +31,19 @@ public sealed class ShadeField
     }
 
     public int Count => shades.Length;
+
+    /// <summary>Distances of a run of pixels.</summary>
+    /// <param name="lightness">OKLab L.</param>
+    /// <param name="a">OKLab a.</param>
+    /// <param name="b">OKLab b.</param>
+    /// <param name="distance">Receives them.</param>
+    public void Row(ReadOnlySpan<float> lightness, ReadOnlySpan<float> a, ReadOnlySpan<float> b, Span<float> distance)
+    {
+        // A few shades are tried one after the other in lanes; among many the table finds the near ones.
+        if (shades.Length <= Few) LaneLoop.Over(new Kernel(this, lightness, a, b, distance), distance.Length);
+        else
+            for (var i = 0; i < distance.Length; i++) distance[i] = Distance(lightness[i], a[i], b[i]);
+    }
 
     /// <summary>OKLab distance to the nearest shade, lightness scaled.</summary>
     public float Distance(float lightness, float a, float b)
@@ -55,6 +71,30 @@ public sealed class ShadeField
         var da = shade.A - a;
         var db = shade.B - b;
         return dl * dl + da * da + db * db;
+    }
+
+    private readonly ref struct Kernel(ShadeField field, ReadOnlySpan<float> lightness, ReadOnlySpan<float> a, ReadOnlySpan<float> b, Span<float> distance) : ILaneKernel
+    {
+        private readonly ShadeField field = field;
+        private readonly ReadOnlySpan<float> lightness = lightness;
+        private readonly ReadOnlySpan<float> a = a;
+        private readonly ReadOnlySpan<float> b = b;
+        private readonly Span<float> distance = distance;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            for (var i = from; i < to; i += T.Count)
+            {
+                T l = lightness.Load<T>(i) * T.Of(field.lightnessScale), va = a.Load<T>(i), vb = b.Load<T>(i);
+                var best = T.Of(float.MaxValue);
+                foreach (var shade in field.shades)
+                {
+                    T dl = T.Of(shade.L) - l, da = T.Of(shade.A) - va, db = T.Of(shade.B) - vb;
+                    best = T.Min(best, dl * dl + da * da + db * db);
+                }
+                distance.Save(i, T.Root(best));
+            }
+        }
     }
 
     private int[] Tabulate()

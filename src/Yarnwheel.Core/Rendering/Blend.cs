@@ -1,13 +1,11 @@
-using System.Numerics;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Lanes;
 
 namespace Yarnwheel.Core.Rendering;
 
-/// <summary>Mixes rows of linear light. Vectors and their scalar tail do the same operations in the same order, so both give the same bits.</summary>
+/// <summary>Mixes rows of linear light: from · (1 − share) + to · share, so that shares of exactly 0 and 1 give exactly the one or the other.</summary>
 internal static class Blend
 {
-    /// <summary>One value between two; weights of exactly 0 and 1 give exactly the one or the other.</summary>
-    public static float Mix(float from, float to, float share) => from * (1 - share) + to * share;
-
     /// <summary>Lays a row over another with an even weight.</summary>
     /// <param name="into">The backdrop; receives the outcome.</param>
     /// <param name="over">What is laid over it.</param>
@@ -15,17 +13,8 @@ internal static class Blend
     public static void Even(Span<float> into, ReadOnlySpan<float> over, float share)
     {
         if (share == 0) return;
-        if (share == 1)
-        {
-            over.CopyTo(into);
-            return;
-        }
-        var i = 0;
-        var rest = new Vector<float>(1 - share);
-        var weight = new Vector<float>(share);
-        for (; i <= into.Length - Vector<float>.Count; i += Vector<float>.Count)
-            (new Vector<float>(into[i..]) * rest + new Vector<float>(over[i..]) * weight).CopyTo(into[i..]);
-        for (; i < into.Length; i++) into[i] = Mix(into[i], over[i], share);
+        if (share == 1) over.CopyTo(into);
+        else LaneLoop.Over(new EvenKernel(into, over, share), into.Length);
     }
 
     /// <summary>Lays a row over another, weighted by a mask and a strength.</summary>
@@ -33,15 +22,51 @@ internal static class Blend
     /// <param name="over">What is laid over it.</param>
     /// <param name="mask">0 … 1 for each pixel.</param>
     /// <param name="strength">0 … 1.</param>
-    public static void Masked(Span<float> into, ReadOnlySpan<float> over, ReadOnlySpan<float> mask, float strength)
+    public static void Masked(Span<float> into, ReadOnlySpan<float> over, ReadOnlySpan<float> mask, float strength) =>
+        LaneLoop.Over(new MaskedKernel(into, over, mask, strength), into.Length);
+
+    /// <inheritdoc cref="Even(Span{float}, ReadOnlySpan{float}, float)"/>
+    public static void Even(LightRow into, LightRow over, float share)
     {
-        var i = 0;
-        var all = new Vector<float>(strength);
-        for (; i <= into.Length - Vector<float>.Count; i += Vector<float>.Count)
+        Even(into.Red, over.Red, share);
+        Even(into.Green, over.Green, share);
+        Even(into.Blue, over.Blue, share);
+    }
+
+    /// <inheritdoc cref="Masked(Span{float}, ReadOnlySpan{float}, ReadOnlySpan{float}, float)"/>
+    public static void Masked(LightRow into, LightRow over, ReadOnlySpan<float> mask, float strength)
+    {
+        Masked(into.Red, over.Red, mask, strength);
+        Masked(into.Green, over.Green, mask, strength);
+        Masked(into.Blue, over.Blue, mask, strength);
+    }
+
+    private readonly ref struct EvenKernel(Span<float> into, ReadOnlySpan<float> over, float share) : ILaneKernel
+    {
+        private readonly Span<float> into = into;
+        private readonly ReadOnlySpan<float> over = over;
+        private readonly float share = share;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
-            var share = new Vector<float>(mask[i..]) * all;
-            (new Vector<float>(into[i..]) * (Vector<float>.One - share) + new Vector<float>(over[i..]) * share).CopyTo(into[i..]);
+            for (var i = from; i < to; i += T.Count) into.Save(i, into.Load<T>(i) * T.Of(1 - share) + over.Load<T>(i) * T.Of(share));
         }
-        for (; i < into.Length; i++) into[i] = Mix(into[i], over[i], mask[i] * strength);
+    }
+
+    private readonly ref struct MaskedKernel(Span<float> into, ReadOnlySpan<float> over, ReadOnlySpan<float> mask, float strength) : ILaneKernel
+    {
+        private readonly Span<float> into = into;
+        private readonly ReadOnlySpan<float> over = over;
+        private readonly ReadOnlySpan<float> mask = mask;
+        private readonly float strength = strength;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            for (var i = from; i < to; i += T.Count)
+            {
+                var share = mask.Load<T>(i) * T.Of(strength);
+                into.Save(i, into.Load<T>(i) * (T.Of(1) - share) + over.Load<T>(i) * share);
+            }
+        }
     }
 }

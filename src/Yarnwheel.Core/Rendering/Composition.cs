@@ -43,7 +43,7 @@ internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? h
         {
             var ground = new LightRow(Take(scratch, 1, 3), width);
             var groundGrey = Take(scratch, 4, 1);
-            Copy(photo, ground);
+            photo.CopyTo(ground);
             grey.CopyTo(groundGrey);
             for (var k = 0; k < plan.Areas.Count; k++)
                 if (masks[k]?.Fringe is { } fringe) Replace(fringe, y, plan.Areas[k], p => p.Other, ground, groundGrey);
@@ -53,17 +53,16 @@ internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? h
         {
             Ground(photo, grey, light);
         }
-        var version = new LightRow(Take(scratch, 5, 3), width);
         for (var k = 0; k < plan.Areas.Count; k++)
         {
             if (masks[k] is not { } mask) continue;
-            Copy(photo, version);
-            Version(plan.Areas[k], mask, y, grey, version, Take(scratch, 8, 8));
             var share = mask.Mask.AsSpan(y * width, width);
-            var strength = (float)(plan.Areas[k].Area.Strength / 100);
-            Blend.Masked(light.Red, version.Red, share, strength);
-            Blend.Masked(light.Green, version.Green, share, strength);
-            Blend.Masked(light.Blue, version.Blue, share, strength);
+            var first = share.IndexOfAnyExcept(0f);
+            if (first < 0) continue;
+            // Only where it shows at all.
+            var length = share.LastIndexOfAnyExcept(0f) + 1 - first;
+            var version = Version(plan.Areas[k], mask, y, first, length, grey, scratch).Slice(first, length);
+            Blend.Masked(light.Slice(first, length), version, share.Slice(first, length), (float)(plan.Areas[k].Area.Strength / 100));
         }
         vignette?.Row(light, view.View.Region, y, view.View.Scale);
     }
@@ -71,31 +70,34 @@ internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? h
     private void Ground(LightRow photo, ReadOnlySpan<float> grey, LightRow light)
     {
         Fill(light, grey, tint);
-        Even(light, photo, (float)(plan.Recipe.Ground.Colour / 100));
+        Blend.Even(light, photo, (float)(plan.Recipe.Ground.Colour / 100));
     }
 
-    /// <summary>What an area would look like everywhere: its treated colour over its grey, then its tones.</summary>
-    private void Version(AreaPlan area, EdgedMask mask, int y, ReadOnlySpan<float> grey, LightRow version, Span<float> scratch)
+    /// <summary>What an area would look like along a row: its treated colour over its grey, then its tones. Only some columns are drawn.</summary>
+    private LightRow Version(AreaPlan area, EdgedMask mask, int y, int first, int length, ReadOnlySpan<float> grey, Span<float> scratch)
     {
-        var width = grey.Length;
-        var colour = (float)(area.Area.Colour / 100);
-        var own = Take(scratch, 0, 1);
+        var version = new LightRow(Take(scratch, 5, 3), view.Width);
+        var own = Take(scratch, 8, 1);
+        view.Light.Row(y).CopyTo(version);
         grey.CopyTo(own);
         if (mask.Fringe is { } fringe) Replace(fringe, y, area, p => p.Kept, version, own);
-        area.Colour.Row(version);
+        var drawn = version.Slice(first, length);
+        var colour = (float)(area.Area.Colour / 100);
+        area.Colour.Row(drawn);
         if (colour < 1)
         {
-            var toned = new LightRow(Take(scratch, 1, 3), width);
-            Fill(toned, own, area.Tint);
-            Even(version, toned, 1 - colour);
+            var toned = new LightRow(Take(scratch, 9, 3), view.Width).Slice(first, length);
+            Fill(toned, own.Slice(first, length), area.Tint);
+            Blend.Even(drawn, toned, 1 - colour);
         }
         if (area.Local is not null)
         {
-            var before = Take(scratch, 4, 1);
-            DetailMaps.Lightness(original!.Light.Row(y), before);
-            area.Local.Row(version, before, RowPlace.At(view.View.Region.X, view.View.Region.Y + y, view.View.Scale), hazeIsGrey: colour == 0, Take(scratch, 5, 2));
+            var before = Take(scratch, 12, 1).Slice(first, length);
+            DetailMaps.Lightness(original!.Light.Row(y).Slice(first, length), before);
+            area.Local.Row(drawn, before, RowPlace.At(view.View.Region.X + first, view.View.Region.Y + y, view.View.Scale), hazeIsGrey: colour == 0, Take(scratch, 13, 2));
         }
-        area.Tones.Row(version);
+        area.Tones.Row(drawn);
+        return version;
     }
 
     /// <summary>Puts one side's own colour, and its grey, in the place of the mixture at the edge.</summary>
@@ -133,21 +135,7 @@ internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? h
         grey.CopyTo(light.Blue);
     }
 
-    private static void Even(LightRow into, LightRow over, float share)
-    {
-        Blend.Even(into.Red, over.Red, share);
-        Blend.Even(into.Green, over.Green, share);
-        Blend.Even(into.Blue, over.Blue, share);
-    }
-
     private Span<float> Take(Span<float> scratch, int first, int count) => scratch.Slice(first * view.Width, count * view.Width);
-
-    private static void Copy(LightRow row, LightRow into)
-    {
-        row.Red.CopyTo(into.Red);
-        row.Green.CopyTo(into.Green);
-        row.Blue.CopyTo(into.Blue);
-    }
 
     /// <summary>The grey of a row in linear light.</summary>
     public void Grey(int y, Span<float> grey)
@@ -160,8 +148,7 @@ internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? h
         }
         var turn = hues.Turn.AsSpan(y * view.Width, view.Width);
         var weight = hues.Weight.AsSpan(y * view.Width, view.Width);
-        for (var i = 0; i < grey.Length; i++) grey[i] = plan.Curve.AtTurn(turn[i]) * weight[i];
-        GreyKernel.Lifted(basis, grey);
+        GreyKernel.Lifted(basis, turn, weight, plan.Curve, grey);
     }
 
     /// <summary>How far each pixel of a row is kept by any area, 0 … 1.</summary>

@@ -28,7 +28,7 @@ internal sealed class FramePicture(Composition composition, ViewPlanes planes, P
             case Show.Original:
             case Show.Kept:
             case Show.Hue:
-                Copy(planes.Light.Row(y), light);
+                planes.Light.Row(y).CopyTo(light);
                 break;
             case Show.Grey:
                 composition.Grey(y, light.Red);
@@ -37,14 +37,10 @@ internal sealed class FramePicture(Composition composition, ViewPlanes planes, P
                 break;
             default:
                 if (finished is null) composition.Result(y, light, scratch[(3 * width)..]);
-                else Copy(finished.Row(y), light);
+                else finished.Row(y).CopyTo(light);
                 break;
         }
-        if (show != Show.Mask)
-        {
-            Gamut.Row(light);
-            SrgbByte.EncodeRow(light.Red, light.Green, light.Blue, into);
-        }
+        if (show != Show.Mask) SrgbByte.EncodeRow(light, into);
         if (show is not (Show.Mask or Show.Kept or Show.Veil or Show.Hue)) return;
         // The scratch rows are free again.
         var mask = scratch.Slice(3 * width, width);
@@ -52,13 +48,6 @@ internal sealed class FramePicture(Composition composition, ViewPlanes planes, P
         else if (chosenMask is null) composition.Kept(y, mask);
         else chosenMask.AsSpan(y * width, width).CopyTo(mask);
         Cover(y, mask, into);
-    }
-
-    private static void Copy(LightRow from, LightRow into)
-    {
-        from.Red.CopyTo(into.Red);
-        from.Green.CopyTo(into.Green);
-        from.Blue.CopyTo(into.Blue);
     }
 
     private void Light(int y, Span<float> mask)

@@ -42,12 +42,7 @@ internal sealed class HuePlanes(int width, int height)
             {
                 filter.Row(view.Wide, left, top + y, scratch.AsSpan(3 * width, width), a, b, scratch.AsSpan(2 * width, width));
             }
-            for (var x = 0; x < width; x++)
-            {
-                planes.Weight[y * width + x] = GreyConversion.Weight(OkLab.Chroma(a[x], b[x])) * GreyConversion.Gain;
-                var turn = MathF.Atan2(b[x], a[x]) * (1 / (2 * MathF.PI));
-                planes.Turn[y * width + x] = turn < 0 ? turn + 1 : turn;
-            }
+            GreyKernel.Hues(a, b, planes.Turn.AsSpan(y * width, width), planes.Weight.AsSpan(y * width, width));
         }, cancel);
         return planes;
     }

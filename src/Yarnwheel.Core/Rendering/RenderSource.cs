@@ -1,3 +1,4 @@
+using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Treatments;
@@ -39,7 +40,7 @@ internal sealed class RenderSource(Pyramid photo, PieceCache cache, IMaskPicture
             var row = new LightRow(scratch, width);
             level.Read(0, y, row.Red, row.Green, row.Blue);
             if (!light.IsNeutral) light.Row(row, RowPlace.At(0, y, scale), scratch.AsSpan(3 * width));
-            Colour.SrgbByte.EncodeRow(row.Red, row.Green, row.Blue, bytes.AsSpan(3 * y * width, 3 * width));
+            SrgbByte.EncodeRow(row, bytes.AsSpan(3 * y * width, 3 * width));
         }, cancel);
         return bytes;
     }

@@ -63,8 +63,8 @@ internal sealed class ViewPlanes
         Rows.Each(wide.Height, light.Scratch(wide.Width), (y, scratch) =>
         {
             if (!light.IsNeutral) light.Row(wideLight.Row(y), RowPlace.At(wideRegion.X, wideRegion.Y + y, view.Scale), scratch);
-            for (var i = y * wide.Width; i < (y + 1) * wide.Width; i++)
-                (wide.L[i], wide.A[i], wide.B[i]) = OkLab.FromLinear(wideLight.Red[i], wideLight.Green[i], wideLight.Blue[i]);
+            var at = y * wide.Width;
+            OkLab.FromLinear(wideLight.Row(y), wide.L.AsSpan(at, wide.Width), wide.A.AsSpan(at, wide.Width), wide.B.AsSpan(at, wide.Width));
         }, cancel);
         if (wideRegion == region) return new ViewPlanes(view, key, wideLight, wide, wide, wideRegion);
 
@@ -90,8 +90,7 @@ internal sealed class ViewPlanes
         var plane = new float[Width * Height];
         Rows.Each(Height, y =>
         {
-            for (var i = y * Width; i < (y + 1) * Width; i++)
-                plane[i] = GreyConversion.BaseLightness(basis, Light.Red[i], Light.Green[i], Light.Blue[i], Lab.L[i]);
+            GreyConversion.BaseLightness(basis, Light.Row(y), Lab.L.AsSpan(y * Width, Width), plane.AsSpan(y * Width, Width));
         });
         return bases[(int)basis] = plane;
     }

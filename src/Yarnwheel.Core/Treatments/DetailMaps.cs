@@ -1,5 +1,6 @@
-using Yarnwheel.Core.Colour;
+using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Treatments;
 
@@ -45,7 +46,7 @@ internal sealed class DetailMaps
     /// <summary>Lightness of a row of linear light: the cube root of its luminance.</summary>
     public static void Lightness(LightRow light, Span<float> lightness)
     {
-        for (var i = 0; i < lightness.Length; i++) lightness[i] = CubeRoot.Of(MathF.Max(0, Luminance.Of(light.Red[i], light.Green[i], light.Blue[i])));
+        GreyConversion.BaseLightness(GreyBasis.Luminance, light, [], lightness);
     }
 
     private static float[] Lightness(Planes planes)

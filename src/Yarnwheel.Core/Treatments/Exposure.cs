@@ -1,19 +1,13 @@
-using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Lanes;
 
 namespace Yarnwheel.Core.Treatments;
 
 /// <summary>More or less light: a stop doubles it.</summary>
-internal sealed class Exposure(double stops) : RowOperation
+internal sealed class Exposure(double stops) : ColourOperation<Exposure.Change>(new Change((float)Math.Pow(2, stops)))
 {
-    private readonly float factor = (float)Math.Pow(2, stops);
-
-    public override void Row(LightRow light)
+    internal readonly struct Change(float factor) : IColourChange
     {
-        for (var i = 0; i < light.Red.Length; i++)
-        {
-            light.Red[i] *= factor;
-            light.Green[i] *= factor;
-            light.Blue[i] *= factor;
-        }
+        public (T Red, T Green, T Blue) Of<T>(T red, T green, T blue) where T : struct, ILanes<T> =>
+            (red * T.Of(factor), green * T.Of(factor), blue * T.Of(factor));
     }
 }

@@ -1,20 +1,17 @@
-using Yarnwheel.Core.Colour;
-using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Lanes;
 
 namespace Yarnwheel.Core.Treatments;
 
 /// <summary>Turns all hues by an angle in OKLCh, lightness and chroma kept.</summary>
-internal sealed class HueShift(double degrees) : RowOperation
+internal sealed class HueShift(double degrees)
+    : ColourOperation<HueShift.Change>(new Change((float)Math.Sin(degrees * Math.PI / 180), (float)Math.Cos(degrees * Math.PI / 180)))
 {
-    private readonly float sine = (float)Math.Sin(degrees * Math.PI / 180);
-    private readonly float cosine = (float)Math.Cos(degrees * Math.PI / 180);
-
-    public override void Row(LightRow light)
+    internal readonly struct Change(float sine, float cosine) : IColourChange
     {
-        for (var i = 0; i < light.Red.Length; i++)
+        public (T Red, T Green, T Blue) Of<T>(T red, T green, T blue) where T : struct, ILanes<T>
         {
-            var (l, a, b) = OkLab.FromLinear(light.Red[i], light.Green[i], light.Blue[i]);
-            (light.Red[i], light.Green[i], light.Blue[i]) = OkLab.ToLinear(l, a * cosine - b * sine, a * sine + b * cosine);
+            var (l, a, b) = LaneColour.ToLab(red, green, blue);
+            return LaneColour.ToLight(l, a * T.Of(cosine) - b * T.Of(sine), a * T.Of(sine) + b * T.Of(cosine));
         }
     }
 }

@@ -1,24 +1,19 @@
-using Yarnwheel.Core.Colour;
-using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Lanes;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Treatments;
 
 /// <summary>Draws all colours towards one hue in OKLCh; lightness and chroma, and with them the shading, stay.</summary>
-internal sealed class Recolour(HueAmount target) : RowOperation
+internal sealed class Recolour(HueAmount target) : ColourOperation<Recolour.Change>(
+    new Change((float)Math.Cos(target.Hue * Math.PI / 180), (float)Math.Sin(target.Hue * Math.PI / 180), (float)(target.Amount / 100)))
 {
-    private readonly float directionA = (float)Math.Cos(target.Hue * Math.PI / 180);
-    private readonly float directionB = (float)Math.Sin(target.Hue * Math.PI / 180);
-    private readonly float share = (float)(target.Amount / 100);
-
-    public override void Row(LightRow light)
+    internal readonly struct Change(float directionA, float directionB, float share) : IColourChange
     {
-        for (var i = 0; i < light.Red.Length; i++)
+        public (T Red, T Green, T Blue) Of<T>(T red, T green, T blue) where T : struct, ILanes<T>
         {
-            var (l, a, b) = OkLab.FromLinear(light.Red[i], light.Green[i], light.Blue[i]);
-            var chroma = OkLab.Chroma(a, b);
-            (light.Red[i], light.Green[i], light.Blue[i]) =
-                OkLab.ToLinear(l, a + (chroma * directionA - a) * share, b + (chroma * directionB - b) * share);
+            var (l, a, b) = LaneColour.ToLab(red, green, blue);
+            var chroma = LaneColour.Chroma(a, b);
+            return LaneColour.ToLight(l, a + (chroma * T.Of(directionA) - a) * T.Of(share), b + (chroma * T.Of(directionB) - b) * T.Of(share));
         }
     }
 }

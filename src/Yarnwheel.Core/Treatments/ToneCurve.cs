@@ -1,5 +1,4 @@
-using Yarnwheel.Core.Colour;
-using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Lanes;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Treatments;
@@ -9,37 +8,32 @@ namespace Yarnwheel.Core.Treatments;
 /// Points: straight lines with soft ends (exponential knees). Contrast: a normalised logistic, or a flatter line. Shadows and
 /// highlights: L + 4a·L(1 − L)³ and L + 4a·L³(1 − L), with a so bounded that the slope stays above 0. Shapes are our own; common practice, no source.
 /// A raised black point lays an even veil of light over all, as flare does.</remarks>
-internal sealed class ToneCurve : RowOperation
+internal sealed class ToneCurve(Tones tones)
+    : ColourOperation<ToneCurve.Change>(new Change(Ratios(tones), tones.BlackPoint > 0 ? (float)Math.Pow(0.25 * tones.BlackPoint / 100, 3) : 0))
 {
     private const int Steps = 2048;
     private const double End = 1.5;
     private const double Knee = 0.06;
-    private readonly float[] ratios = new float[Steps + 1];
-    private readonly float veil;
 
-    public ToneCurve(Tones tones)
+    private static float[] Ratios(Tones tones)
     {
-        ArgumentNullException.ThrowIfNull(tones);
-        veil = tones.BlackPoint > 0 ? (float)Math.Pow(0.25 * tones.BlackPoint / 100, 3) : 0;
+        var ratios = new float[Steps + 1];
         for (var i = 1; i <= Steps; i++)
         {
             var l = End * i / Steps;
             ratios[i] = (float)Math.Pow(Curve(tones, l) / l, 3);
         }
         ratios[0] = ratios[1];
+        return ratios;
     }
 
-    public override void Row(LightRow light)
+    internal readonly struct Change(float[] ratios, float veil) : IColourChange
     {
-        for (var i = 0; i < light.Red.Length; i++)
+        public (T Red, T Green, T Blue) Of<T>(T red, T green, T blue) where T : struct, ILanes<T>
         {
-            var l = CubeRoot.Of(MathF.Max(0, Luminance.Of(light.Red[i], light.Green[i], light.Blue[i])));
-            var position = MathF.Min(l * (float)(Steps / End), Steps);
-            var index = Math.Min((int)position, Steps - 1);
-            var ratio = ratios[index] + (ratios[index + 1] - ratios[index]) * (position - index);
-            light.Red[i] = veil + (1 - veil) * light.Red[i] * ratio;
-            light.Green[i] = veil + (1 - veil) * light.Green[i] * ratio;
-            light.Blue[i] = veil + (1 - veil) * light.Blue[i] * ratio;
+            var l = LaneColour.CubeRoot(T.Max(T.Of(0), LaneColour.Luminance(red, green, blue)));
+            var ratio = LaneColour.Between(ratios, T.Min(l * T.Of((float)(Steps / End)), T.Of(Steps)), Steps - 1) * T.Of(1 - veil);
+            return (T.Of(veil) + red * ratio, T.Of(veil) + green * ratio, T.Of(veil) + blue * ratio);
         }
     }
 

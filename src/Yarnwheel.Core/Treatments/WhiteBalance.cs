@@ -1,37 +1,33 @@
-using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Lanes;
 
 namespace Yarnwheel.Core.Treatments;
 
 /// <summary>Turns the light warmer or cooler, greener or more magenta.</summary>
 /// <remarks>Bradford chromatic adaptation (Lam 1985, as in ICC.1:2022, annex E) from D65 to another daylight: 0.9 mired a step of
 /// warmth along the locus of CIE 15:2004, 3.1, and 0.0002 a step down the CIE 1960 v axis. A white keeps its luminance.</remarks>
-internal sealed class WhiteBalance : RowOperation
+/// <param name="warmth">−100 cool … 100 warm.</param>
+/// <param name="greenMagenta">−100 green … 100 magenta.</param>
+internal sealed class WhiteBalance(double warmth, double greenMagenta) : ColourOperation<WhiteBalance.Change>(new Change(Matrix(warmth, greenMagenta)))
 {
     private static readonly double[,] ToXyz = { { 0.4124564, 0.3575761, 0.1804375 }, { 0.2126729, 0.7151522, 0.0721750 }, { 0.0193339, 0.1191920, 0.9503041 } };
     private static readonly double[,] Bradford = { { 0.8951, 0.2664, -0.1614 }, { -0.7502, 1.7135, 0.0367 }, { 0.0389, -0.0685, 1.0296 } };
-    private readonly float[] matrix;
-
-    /// <param name="warmth">−100 cool … 100 warm.</param>
-    /// <param name="greenMagenta">−100 green … 100 magenta.</param>
-    public WhiteBalance(double warmth, double greenMagenta)
+    private static float[] Matrix(double warmth, double greenMagenta)
     {
         var source = Apply(Bradford, White(0, 0));
         var target = Apply(Bradford, White(warmth, greenMagenta));
         var scale = new double[3, 3];
         for (var i = 0; i < 3; i++) scale[i, i] = target[i] / source[i];
         var all = Multiply(Inverse(ToXyz), Multiply(Inverse(Bradford), Multiply(scale, Multiply(Bradford, ToXyz))));
-        matrix = all.Cast<double>().Select(v => (float)v).ToArray();
+        return all.Cast<double>().Select(v => (float)v).ToArray();
     }
 
-    public override void Row(LightRow light)
+    internal readonly struct Change(float[] matrix) : IColourChange
     {
-        for (var i = 0; i < light.Red.Length; i++)
-        {
-            float r = light.Red[i], g = light.Green[i], b = light.Blue[i];
-            light.Red[i] = matrix[0] * r + matrix[1] * g + matrix[2] * b;
-            light.Green[i] = matrix[3] * r + matrix[4] * g + matrix[5] * b;
-            light.Blue[i] = matrix[6] * r + matrix[7] * g + matrix[8] * b;
-        }
+        public (T Red, T Green, T Blue) Of<T>(T red, T green, T blue) where T : struct, ILanes<T> =>
+        (
+            T.Of(matrix[0]) * red + T.Of(matrix[1]) * green + T.Of(matrix[2]) * blue,
+            T.Of(matrix[3]) * red + T.Of(matrix[4]) * green + T.Of(matrix[5]) * blue,
+            T.Of(matrix[6]) * red + T.Of(matrix[7]) * green + T.Of(matrix[8]) * blue);
     }
 
     /// <summary>XYZ of a daylight white, Y = 1.</summary>

@@ -44,7 +44,8 @@ internal sealed class ColourPartPlan(ColourPart part, KeyedField? keep, KeyedFie
             var plane = new float[view.Width * view.Height];
             Rows.Each(view.Height, y =>
             {
-                for (var i = y * view.Width; i < (y + 1) * view.Width; i++) plane[i] = field.Distance(lab.L[i], lab.A[i], lab.B[i]);
+                var at = y * view.Width;
+                field.Row(lab.L.AsSpan(at, view.Width), lab.A.AsSpan(at, view.Width), lab.B.AsSpan(at, view.Width), plane.AsSpan(at, view.Width));
             }, scene.Cancel);
             return plane;
         }, p => 4L * p.Length);

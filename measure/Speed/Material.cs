@@ -1,0 +1,52 @@
+using NetVips;
+using Region = Yarnwheel.Core.Imaging.Region;
+using Yarnwheel.Codecs;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering;
+
+namespace Yarnwheel.Measure.Speed;
+
+/// <summary>What the speeds are measured on: a demo scene blown up to a camera's size, with grain, and a recipe of three areas.</summary>
+internal sealed class Material : IDisposable
+{
+    public const int FrameWidth = 1400;
+    public const int FrameHeight = 900;
+
+    /// <summary>Three areas, spokes, a treatment: what a finished take looks like.</summary>
+    public static Recipe ThreeAreas { get; } = RecipeJson.Parse("""
+        { "yarnwheel": 1, "grey": { "spokes": [ { "hue": 29, "lift": 35 }, { "hue": 90, "lift": -30 }, { "hue": 142, "lift": -20 }, { "hue": 250, "lift": 30 } ] },
+          "areas": [
+            { "name": "A", "mask": { "parts": [ { "kind": "colour", "picks": [ { "x": 0.47, "y": 0.45 }, { "x": 0.45, "y": 0.55 } ], "leaveOut": [ { "x": 0.2, "y": 0.3 } ], "reach": 8, "fade": 6 } ] } },
+            { "name": "B", "colour": 70, "mask": { "parts": [ { "kind": "hue", "from": 180, "to": 260 } ] }, "treat": { "saturation": 20 } },
+            { "name": "C", "colour": 0, "strength": 50, "mask": { "parts": [ { "kind": "ramp", "x0": 0.5, "y0": 0.9, "x1": 0.5, "y1": 0.5 } ] }, "treat": { "exposure": -0.4 } } ] }
+        """);
+
+    private readonly string folder = Directory.CreateTempSubdirectory("yarnwheel-measure").FullName;
+
+    /// <summary>A JPEG of so many megapixels, 3 : 2.</summary>
+    public string Jpeg(int megapixels)
+    {
+        var path = Path.Combine(folder, $"{megapixels}.jpg");
+        if (File.Exists(path)) return path;
+        using var scene = Image.NewFromFile(Path.Combine("demo", "drying-rail.jpg"));
+        var width = (int)Math.Round(Math.Sqrt(megapixels * 1e6 * 1.5));
+        using var large = scene.Resize((double)width / scene.Width, kernel: Enums.Kernel.Linear);
+        using var grain = Image.Gaussnoise(large.Width, large.Height, sigma: 2.5, mean: 0);
+        using var grainy = (large + grain).Cast(Enums.BandFormat.Uchar).Copy(interpretation: Enums.Interpretation.Srgb);
+        grainy.Jpegsave(path, q: 92);
+        return path;
+    }
+
+    /// <summary>A renderer of a photo of so many megapixels.</summary>
+    public PhotoRenderer Renderer(int megapixels) => new(Pyramid.Build(new PhotoReader(new PhotoLimits()).Read(Jpeg(megapixels)).Pixels));
+
+    /// <summary>The frame: at the scale of a screen that shows the photo's width, as high as the screen.</summary>
+    public static View Frame(PhotoRenderer renderer)
+    {
+        var scale = FrameWidth / (double)renderer.Photo.Width;
+        return new View(new Region(0, 0, FrameWidth, FrameHeight), scale);
+    }
+
+    public void Dispose() => Directory.Delete(folder, recursive: true);
+}

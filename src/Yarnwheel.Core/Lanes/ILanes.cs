@@ -1,0 +1,51 @@
+namespace Yarnwheel.Core.Lanes;
+
+/// <summary>So many floats worked on at once: 16 (AVX-512), 8 (AVX2) or 1.</summary>
+/// <remarks>A kernel is written once for any of them. Every operation is one of IEEE 754 and none is fused, so all give the same bits:
+/// the scalar lane is the twin that the others are held to.</remarks>
+internal interface ILanes<T> where T : struct, ILanes<T>
+{
+    /// <summary>How many.</summary>
+    static abstract int Count { get; }
+
+    /// <summary>The same value in all.</summary>
+    static abstract T Of(float value);
+
+    /// <summary>Neighbouring values from memory.</summary>
+    static abstract T Load(ref readonly float from);
+
+    /// <summary>Neighbouring values to memory.</summary>
+    static abstract void Store(T value, ref float to);
+
+    static abstract T operator +(T a, T b);
+
+    static abstract T operator -(T a, T b);
+
+    static abstract T operator *(T a, T b);
+
+    static abstract T operator /(T a, T b);
+
+    static abstract T Min(T a, T b);
+
+    static abstract T Max(T a, T b);
+
+    static abstract T Root(T a);
+
+    /// <summary>Where a &gt; b the one, else the other.</summary>
+    static abstract T WhereAbove(T a, T b, T then, T otherwise);
+
+    /// <summary>The whole part, towards zero; within ±2³¹.</summary>
+    static abstract T Whole(T a);
+
+    /// <summary>Looks each index up; they are whole and within the table.</summary>
+    static abstract T Look(float[] table, T index);
+
+    /// <summary>Looks each index up in a table of 32, which fits into registers.</summary>
+    static abstract T LookShort(float[] table, T index);
+
+    /// <summary>A first guess of 1 over the cube root of a value that is not negative, by its exponent.</summary>
+    static abstract T RoughInverseCubeRoot(T a);
+
+    /// <summary>Whether a &gt; b in any lane.</summary>
+    static abstract bool AnyAbove(T a, T b);
+}

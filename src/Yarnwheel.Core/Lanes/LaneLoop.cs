@@ -1,0 +1,47 @@
+using System.Runtime.CompilerServices;
+using System.Runtime.InteropServices;
+using System.Runtime.Intrinsics.X86;
+
+namespace Yarnwheel.Core.Lanes;
+
+/// <summary>Work on rows of one length, written once for any number of lanes.</summary>
+internal interface ILaneKernel
+{
+    /// <summary>Does the pixels from one to another: a whole number of lanes.</summary>
+    void Run<T>(int from, int to) where T : struct, ILanes<T>;
+}
+
+/// <summary>Runs kernels in the widest lanes that the processor has, and one by one over what is left.</summary>
+internal static class LaneLoop
+{
+    public static void Over<TKernel>(scoped TKernel kernel, int length) where TKernel : ILaneKernel, allows ref struct
+    {
+        var at = 0;
+        if (Avx512F.IsSupported && Avx2.IsSupported)
+        {
+            at = length & ~(Lanes16.Count - 1);
+            if (at > 0) kernel.Run<Lanes16>(0, at);
+        }
+        else if (Avx2.IsSupported)
+        {
+            at = length & ~(Lanes8.Count - 1);
+            if (at > 0) kernel.Run<Lanes8>(0, at);
+        }
+        if (at < length) kernel.Run<Lanes1>(at, length);
+    }
+
+    /// <summary>The lanes that start at a place of a row; the loop above never asks for more than there are.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static T Load<T>(this ReadOnlySpan<float> row, int at) where T : struct, ILanes<T> =>
+        T.Load(ref Unsafe.Add(ref MemoryMarshal.GetReference(row), at));
+
+    /// <inheritdoc cref="Load{T}(ReadOnlySpan{float}, int)"/>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static T Load<T>(this Span<float> row, int at) where T : struct, ILanes<T> =>
+        T.Load(ref Unsafe.Add(ref MemoryMarshal.GetReference(row), at));
+
+    /// <summary>Puts lanes where they start in a row.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static void Save<T>(this Span<float> row, int at, T value) where T : struct, ILanes<T> =>
+        T.Store(value, ref Unsafe.Add(ref MemoryMarshal.GetReference(row), at));
+}

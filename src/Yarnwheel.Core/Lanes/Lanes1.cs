@@ -1,0 +1,64 @@
+using System.Runtime.CompilerServices;
+
+namespace Yarnwheel.Core.Lanes;
+
+/// <summary>One float at a time.</summary>
+internal readonly struct Lanes1(float value) : ILanes<Lanes1>
+{
+    public float Value { get; } = value;
+
+    public static int Count => 1;
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes1 Of(float value) => new(value);
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes1 Load(ref readonly float from) => new(from);
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static void Store(Lanes1 value, ref float to) => to = value.Value;
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes1 operator +(Lanes1 a, Lanes1 b) => new(a.Value + b.Value);
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes1 operator -(Lanes1 a, Lanes1 b) => new(a.Value - b.Value);
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes1 operator *(Lanes1 a, Lanes1 b) => new(a.Value * b.Value);
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes1 operator /(Lanes1 a, Lanes1 b) => new(a.Value / b.Value);
+
+    // As the processor's own instruction: the second where neither is smaller.
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes1 Min(Lanes1 a, Lanes1 b) => new(a.Value < b.Value ? a.Value : b.Value);
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes1 Max(Lanes1 a, Lanes1 b) => new(a.Value > b.Value ? a.Value : b.Value);
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes1 Root(Lanes1 a) => new(MathF.Sqrt(a.Value));
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes1 WhereAbove(Lanes1 a, Lanes1 b, Lanes1 then, Lanes1 otherwise) => a.Value > b.Value ? then : otherwise;
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes1 Whole(Lanes1 a) => new((int)a.Value);
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes1 Look(float[] table, Lanes1 index) => new(table[(int)index.Value]);
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes1 LookShort(float[] table, Lanes1 index) => Look(table, index);
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes1 RoughInverseCubeRoot(Lanes1 a) =>
+        new(BitConverter.Int32BitsToSingle(InverseCubeRootBits - (int)(BitConverter.SingleToInt32Bits(a.Value) * (1 / 3f))));
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static bool AnyAbove(Lanes1 a, Lanes1 b) => a.Value > b.Value;
+
+    /// <summary>What is left of these bits less a third of a float's are those of about 1 over its cube root.</summary>
+    internal const int InverseCubeRootBits = 0x54a2fa8c;
+}

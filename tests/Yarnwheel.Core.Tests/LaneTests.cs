@@ -1,0 +1,107 @@
+using System.Runtime.Intrinsics.X86;
+using FsCheck.Xunit;
+using Yarnwheel.Core.Colour;
+using Yarnwheel.Core.Grey;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Lanes;
+using Yarnwheel.Core.Masks;
+using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering;
+using Yarnwheel.Core.Treatments;
+
+namespace Yarnwheel.Core.Tests;
+
+/// <summary>All lanes give the bits of their scalar twin.</summary>
+public class LaneTests
+{
+    private const int Count = 4096;
+
+    private static float[] Values(int seed, float from = -0.2f, float to = 1.3f)
+    {
+        var random = new Random(seed);
+        return Enumerable.Range(0, Count).Select(i => i % 97 == 0 ? i % 2 : from + (to - from) * random.NextSingle()).ToArray();
+    }
+
+    /// <summary>Runs a kernel in one kind of lane over three rows.</summary>
+    private static float[] Run<T>(Func<float[], float[], float[], float[]> work) where T : struct, ILanes<T> => work(Values(1), Values(2), Values(3));
+
+    private static float[] Colours<T>(float[] r, float[] g, float[] b) where T : struct, ILanes<T>
+    {
+        var result = new float[7 * Count];
+        var curve = new WheelCurve([new Spoke { Hue = 10, Lift = 60 }, new Spoke { Hue = 100, Lift = -40 }, new Spoke { Hue = 250, Lift = 20 }]);
+        var steep = new WheelCurve([new Spoke { Hue = 10, Lift = 60 }, new Spoke { Hue = 12, Lift = -40 }, new Spoke { Hue = 250, Lift = 20 }]);
+        for (var i = 0; i < Count; i += T.Count)
+        {
+            var lab = LaneColour.ToLab(T.Load(ref r[i]), T.Load(ref g[i]), T.Load(ref b[i]));
+            var turn = LaneColour.Turn(lab.A, lab.B);
+            T.Store(lab.L, ref result[i]);
+            T.Store(lab.A, ref result[Count + i]);
+            T.Store(turn, ref result[2 * Count + i]);
+            T.Store(GreyKernel.Lift(LaneColour.Hold(lab.L, T.Of(0), T.Of(1)), curve.AtTurn(turn)), ref result[3 * Count + i]);
+            T.Store(steep.AtTurn(turn), ref result[4 * Count + i]);
+            T.Store(Gamut.Fit(T.Load(ref r[i]), T.Load(ref g[i]), T.Load(ref b[i])).Green, ref result[5 * Count + i]);
+            T.Store(new Saturation.Change(0.4f, 0.5f).Of(T.Load(ref r[i]), T.Load(ref g[i]), T.Load(ref b[i])).Blue, ref result[6 * Count + i]);
+        }
+        return result;
+    }
+
+    [Fact]
+    public void Eight_and_sixteen_lanes_give_the_bits_of_one()
+    {
+        var one = Run<Lanes1>(Colours<Lanes1>);
+        Assert.All(one, v => Assert.True(float.IsFinite(v)));
+        if (Avx2.IsSupported) Assert.Equal(one, Run<Lanes8>(Colours<Lanes8>));
+        if (Avx512F.IsSupported) Assert.Equal(one, Run<Lanes16>(Colours<Lanes16>));
+    }
+
+    [Property]
+    public bool Rows_of_any_length_equal_their_pixels_one_by_one(byte[] values, byte share)
+    {
+        var from = values.Select(v => v / 255f).ToArray();
+        var over = values.Select(v => (255 - v) / 200f).ToArray();
+        var mask = values.Select(v => v % 3 / 2f).ToArray();
+        float[] masked = [.. from], even = [.. from], folded = [.. from], like = new float[values.Length];
+        var bytes = new byte[3 * values.Length];
+        Blend.Masked(masked, over, mask, share / 255f);
+        Blend.Even(even, over, share / 255f);
+        MaskFold.Join(folded, mask, MaskOp.Subtract, invert: true);
+        Likeness.Row(from, over, 0.2f, 0.3f, like);
+        if (values.Length > 0) SrgbByte.EncodeRow(new LightRow([.. from], [.. over], [.. mask]), bytes);
+        for (var i = 0; i < values.Length; i++)
+        {
+            float[] one = [from[i]], two = [from[i]], three = [from[i]], four = new float[1];
+            var pixel = new byte[3];
+            Blend.Masked(one, [over[i]], [mask[i]], share / 255f);
+            Blend.Even(two, [over[i]], share / 255f);
+            MaskFold.Join(three, [mask[i]], MaskOp.Subtract, invert: true);
+            Likeness.Row([from[i]], [over[i]], 0.2f, 0.3f, four);
+            SrgbByte.EncodeRow(new LightRow([from[i]], [over[i]], [mask[i]]), pixel);
+            if (one[0] != masked[i] || two[0] != even[i] || three[0] != folded[i] || four[0] != like[i]) return false;
+            if (!pixel.AsSpan().SequenceEqual(bytes.AsSpan(3 * i, 3))) return false;
+        }
+        return true;
+    }
+
+    [Fact]
+    public void The_quick_hue_is_that_of_the_library_and_the_pieces_are_the_curve()
+    {
+        var curve = new WheelCurve([new Spoke { Hue = 10, Lift = 60 }, new Spoke { Hue = 100, Lift = -40 }, new Spoke { Hue = 359, Lift = 20 }]);
+        for (var degrees = 0.0; degrees < 360; degrees += 0.37)
+        {
+            var (sine, cosine) = Math.SinCos(degrees * Math.PI / 180);
+            var turn = LaneColour.Turn(Lanes1.Of((float)(0.1 * cosine)), Lanes1.Of((float)(0.1 * sine))).Value;
+            Assert.Equal(degrees / 360, turn, 3e-6);
+            Assert.Equal(curve.At(degrees) / 100, curve.AtTurn((float)(degrees / 360)), 1e-4);
+        }
+    }
+
+    [Fact]
+    public void The_encoder_is_within_a_hair_of_the_standard()
+    {
+        for (var i = 0; i <= 100000; i++)
+        {
+            var exact = 255 * Srgb.Encode(i / 100000.0);
+            Assert.True(Math.Abs(SrgbByte.Encode(i / 100000f) - exact) < 0.512, $"{i}: {exact}");
+        }
+    }
+}
