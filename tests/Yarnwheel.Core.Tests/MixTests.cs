@@ -264,8 +264,8 @@ public class MixTests
         var recipe = new Recipe { Grey = new GreyMix { Spokes = [.. Spokes((20, 90), (200, -90))] } };
         Assert.Equal(renderer.Frame(new Recipe(), whole, Show.Result), renderer.Frame(recipe, whole, Show.Flat));
         Assert.NotEqual(renderer.Frame(recipe, whole, Show.Result), renderer.Frame(recipe, whole, Show.Flat));
-        var lit = renderer.Frame(recipe, whole, Show.Hue, null, 30, CancellationToken.None);
-        Assert.NotEqual(lit, renderer.Frame(recipe, whole, Show.Hue, null, 210, CancellationToken.None));
+        var lit = renderer.Frame(recipe, whole, Show.Hue, null, 30, Overlay.Plain, CancellationToken.None);
+        Assert.NotEqual(lit, renderer.Frame(recipe, whole, Show.Hue, null, 210, Overlay.Plain, CancellationToken.None));
     }
 
     private static byte[] Patches(int seed)

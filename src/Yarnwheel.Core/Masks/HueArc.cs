@@ -1,18 +1,20 @@
 using System.Runtime.CompilerServices;
+using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Lanes;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Masks;
 
-/// <summary>Weights each colour by whether its hue lies in an arc.</summary>
+/// <summary>Weights each colour by whether its hue lies in an arc, or by the amount given to its hue.</summary>
 /// <remarks>1 within the arc, easing to 0 over the fade on either side (Hermite); times a step over chroma that rises
-/// from 0 at half the lowest chroma to 1 at one and a half times it.</remarks>
+/// from 0 at half the lowest chroma to 1 at one and a half times it. Amounts run round the wheel by the curve of <see cref="WheelCurve"/>.</remarks>
 internal sealed class HueArc(HuePart part)
 {
     private readonly float middle = (float)((part.From + Width(part) / 2) % 360);
     private readonly float halfWidth = (float)(Width(part) / 2);
     private readonly float fade = (float)part.Fade;
     private readonly float least = (float)(part.MinChroma / 100);
+    private readonly WheelCurve? amounts = part.Amounts is { Length: > 0 } list ? new WheelCurve(list.Select(h => new Spoke { Hue = h.Hue, Lift = h.Amount })) : null;
 
     /// <summary>The mask of a run of pixels.</summary>
     /// <param name="turn">Their hues in turns, 0 … 1.</param>
@@ -32,6 +34,7 @@ internal sealed class HueArc(HuePart part)
     {
         T zero = T.Of(0), one = T.Of(1);
         var gate = least <= 0 ? one : Smooth((chroma - T.Of(0.5f * least)) * T.Of(1 / least));
+        if (amounts is not null) return gate * LaneColour.Hold(amounts.AtTurn(hue * T.Of(1 / 360f)), zero, one);
         var apart = hue - T.Of(middle);
         apart = T.Max(apart, zero - apart);
         apart = T.Min(apart, T.Of(360) - apart) - T.Of(halfWidth);

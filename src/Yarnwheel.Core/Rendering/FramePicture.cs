@@ -12,7 +12,8 @@ namespace Yarnwheel.Core.Rendering;
 /// <param name="show">What to show.</param>
 /// <param name="chosenMask">The mask that is shown; null for all together.</param>
 /// <param name="lit">The hue that <see cref="Show.Hue"/> lights up.</param>
-internal sealed class FramePicture(Composition composition, ViewPlanes planes, Planes? finished, Show show, float[]? chosenMask, HueArc? lit)
+/// <param name="overlay">How the mask is laid over it.</param>
+internal sealed class FramePicture(Composition composition, ViewPlanes planes, Planes? finished, Show show, float[]? chosenMask, HueArc? lit, Overlay overlay)
 {
     /// <param name="y">Row.</param>
     /// <param name="scratch">Three rows and what the composition needs.</param>
@@ -41,13 +42,25 @@ internal sealed class FramePicture(Composition composition, ViewPlanes planes, P
                 break;
         }
         if (show != Show.Mask) SrgbByte.EncodeRow(light, into);
-        if (show is not (Show.Mask or Show.Kept or Show.Veil or Show.Hue)) return;
-        // The scratch rows are free again.
-        var mask = scratch.Slice(3 * width, width);
-        if (show == Show.Hue) Light(y, mask);
-        else if (chosenMask is null) composition.Kept(y, mask);
-        else chosenMask.AsSpan(y * width, width).CopyTo(mask);
-        Cover(y, mask, into);
+        if (show is Show.Mask or Show.Kept or Show.Veil or Show.Hue)
+        {
+            // The scratch rows are free again.
+            var mask = scratch.Slice(3 * width, width);
+            if (show == Show.Hue) Light(y, mask);
+            else if (chosenMask is null) composition.Kept(y, mask);
+            else chosenMask.AsSpan(y * width, width).CopyTo(mask);
+            Cover(y, mask, into);
+        }
+        if (overlay.Stitch && show is not (Show.Original or Show.Hue)) StitchLine.Row(stitched, width, y, planes.View.Region.X, planes.View.Region.Y, into);
+    }
+
+    private readonly float[] stitched = !overlay.Stitch ? [] : chosenMask ?? AllKept(composition, planes);
+
+    private static float[] AllKept(Composition composition, ViewPlanes planes)
+    {
+        var kept = new float[planes.Width * planes.Height];
+        for (var y = 0; y < planes.Height; y++) composition.Kept(y, kept.AsSpan(y * planes.Width, planes.Width));
+        return kept;
     }
 
     private void Light(int y, Span<float> mask)
@@ -74,8 +87,9 @@ internal sealed class FramePicture(Composition composition, ViewPlanes planes, P
             {
                 Show.Kept => (0.46f, 1),
                 Show.Hue => (0.25f, 0.8f),
-                _ => Weave.At(planes.View.Region.X + x, planes.View.Region.Y + y),
+                _ => Weave.At(overlay.Ink, planes.View.Region.X + x, planes.View.Region.Y + y),
             };
+            if (show == Show.Veil) density = MathF.Min(1, density * 2 * (float)overlay.Strength);
             var share = density * (1 - mask[x]);
             for (var c = 0; c < 3; c++)
             {

@@ -29,17 +29,19 @@ public sealed partial class PhotoRenderer(Pyramid photo, long cacheBudget = 192L
     /// <exception cref="RecipeException">The recipe asks for something that can't be computed yet.</exception>
     /// <exception cref="OperationCanceledException">Cancelled.</exception>
     public byte[] Frame(Recipe recipe, View view, Show show, int? area = null, CancellationToken cancel = default) =>
-        Frame(recipe, view, show, area, null, cancel);
+        Frame(recipe, view, show, area, null, Overlay.Plain, cancel);
 
     /// <param name="recipe">Valid.</param>
     /// <param name="view">Within the photo.</param>
     /// <param name="show">What to show.</param>
     /// <param name="area">Index of the area whose mask is shown.</param>
     /// <param name="hue">The hue that <see cref="Show.Hue"/> lights up, degrees.</param>
+    /// <param name="overlay">How the mask is laid over it.</param>
     /// <param name="cancel">Ends the work early.</param>
     /// <inheritdoc cref="Frame(Recipe, View, Show, int?, CancellationToken)"/>
-    public byte[] Frame(Recipe recipe, View view, Show show, int? area, double? hue, CancellationToken cancel)
+    public byte[] Frame(Recipe recipe, View view, Show show, int? area, double? hue, Overlay overlay, CancellationToken cancel)
     {
+        ArgumentNullException.ThrowIfNull(overlay);
         var plan = RenderPlan.Compile(recipe, source);
         var pieces = source.Cache;
         if (area is { } chosen && (chosen < 0 || chosen >= plan.Areas.Count)) area = null;
@@ -50,7 +52,7 @@ public sealed partial class PhotoRenderer(Pyramid photo, long cacheBudget = 192L
         var chosenMask = area is { } index && masks.Count > 0 ? masks[index]?.Mask ?? new float[planes.Width * planes.Height] : null;
         var composition = new Composition(plan, planes, show == Show.Flat ? null : Hues(plan, planes, pieces, cancel), masks, source, pieces);
         var lit = show == Show.Hue && hue is { } degrees ? new HueArc(new HuePart { From = (degrees + 350) % 360, To = (degrees + 10) % 360, Fade = 8, MinChroma = 3 }) : null;
-        var picture = new FramePicture(composition, planes, finished, show, chosenMask, lit);
+        var picture = new FramePicture(composition, planes, finished, show, chosenMask, lit, overlay);
         var width = planes.Width;
         var result = new byte[3 * width * planes.Height];
         Rows.Each(planes.Height, 3 * width + Composition.Scratch(width), (y, scratch) => picture.Row(y, scratch, result.AsSpan(3 * y * width, 3 * width)), cancel);
@@ -62,22 +64,26 @@ public sealed partial class PhotoRenderer(Pyramid photo, long cacheBudget = 192L
     /// <param name="x">0 … 1 over the width.</param>
     /// <param name="y">0 … 1 over the height.</param>
     /// <param name="area">Index of the area whose mask is read, or null for all together.</param>
-    public PointReading Read(Recipe recipe, double x, double y, int? area = null)
+    /// <param name="scale">At which the masks are judged, as a frame of that scale shows them; at most 1.</param>
+    public PointReading Read(Recipe recipe, double x, double y, int? area = null, double scale = 1)
     {
-        var column = Math.Clamp((int)(x * Photo.Width), 0, Photo.Width - 1);
-        var row = Math.Clamp((int)(y * Photo.Height), 0, Photo.Height - 1);
+        scale = Math.Min(scale, 1);
+        int Place(double share, int length) => Math.Clamp((int)(share * length), 0, length - 1);
         var plan = RenderPlan.Compile(recipe, source);
-        var planes = ViewPlanes.Draw(Photo, new View(new Region(column, row, 1, 1), 1), plan.Light, CancellationToken.None);
-        var masks = Masks(plan, planes, NoCache, CancellationToken.None);
-        var composition = new Composition(plan, planes, Hues(plan, planes, NoCache, CancellationToken.None), masks, source, NoCache);
+        var pixel = ViewPlanes.Draw(Photo, new View(new Region(Place(x, Photo.Width), Place(y, Photo.Height), 1, 1), 1), plan.Light, CancellationToken.None);
+        var region = new Region(Place(x, AreaSampler.Extent(Photo.Width, scale)), Place(y, AreaSampler.Extent(Photo.Height, scale)), 1, 1);
+        var seen = scale == 1 ? pixel : ViewPlanes.Draw(Photo, new View(region, scale), plan.Light, CancellationToken.None);
+        var masks = Masks(plan, seen, NoCache, CancellationToken.None);
+        var composition = new Composition(plan, pixel, Hues(plan, pixel, NoCache, CancellationToken.None), masks, source, NoCache);
         Span<float> grey = stackalloc float[1];
         Span<float> kept = stackalloc float[1];
         composition.Grey(0, grey);
         composition.Kept(0, kept);
         if (area is { } index && index >= 0 && index < masks.Count) kept[0] = masks[index]?.Mask[0] ?? 0;
-        return new PointReading(column, row,
-            SrgbByte.Encode(planes.Light.Red[0]), SrgbByte.Encode(planes.Light.Green[0]), SrgbByte.Encode(planes.Light.Blue[0]),
-            OkLab.Hue(planes.Lab.A[0], planes.Lab.B[0]), 100 * OkLab.Chroma(planes.Lab.A[0], planes.Lab.B[0]), SrgbByte.Encode(grey[0]), 100 * kept[0]);
+        var (lightness, a, b) = (pixel.Lab.L[0], pixel.Lab.A[0], pixel.Lab.B[0]);
+        return new PointReading(pixel.View.Region.X, pixel.View.Region.Y,
+            SrgbByte.Encode(pixel.Light.Red[0]), SrgbByte.Encode(pixel.Light.Green[0]), SrgbByte.Encode(pixel.Light.Blue[0]),
+            OkLab.Hue(a, b), 100 * OkLab.Chroma(a, b), SrgbByte.Encode(grey[0]), 100 * kept[0], HueName.Of(lightness, a, b), [.. masks.Select(m => 100.0 * (m?.Mask[0] ?? 0))]);
     }
 
     /// <summary>Draws the full-size picture strip by strip, top to bottom, as linear light.</summary>

@@ -19,10 +19,17 @@ namespace Yarnwheel.Web.Benches;
 /// <param name="Fast">Whether the hand is still dragging.</param>
 /// <param name="Draft">Unsaved changes, JSON Patch.</param>
 /// <param name="Hue">The hue to light up, degrees.</param>
-internal sealed record FrameRequest(int X, int Y, int Width, int Height, double Scale, Show Show, int? Area, bool Fast, JsonArray? Draft, double? Hue = null);
+/// <param name="Ink">Of the veil.</param>
+/// <param name="Strength">Of the veil, 0 … 1.</param>
+/// <param name="Stitch">Whether the stitch line is drawn.</param>
+internal sealed record FrameRequest(int X, int Y, int Width, int Height, double Scale, Show Show, int? Area, bool Fast, JsonArray? Draft, double? Hue = null,
+    VeilInk Ink = VeilInk.Both, double Strength = 0.5, bool Stitch = false)
+{
+    public Overlay Overlay => new(Ink, double.IsFinite(Strength) ? Math.Clamp(Strength, 0, 1) : 0.5, Stitch);
+}
 
 /// <summary>A place that the pointer is over.</summary>
-internal sealed record ReadRequest(double X, double Y, int? Area, JsonArray? Draft = null);
+internal sealed record ReadRequest(double X, double Y, int? Area, JsonArray? Draft = null, double Scale = 1);
 
 /// <summary>Pictures for the Bench.</summary>
 internal static class FrameEndpoints
@@ -41,7 +48,7 @@ internal static class FrameEndpoints
             var recipe = TakeDesk.WithDraft(state.Recipe, request.Draft);
             var jpeg = await Task.Run(() =>
             {
-                var pixels = open.Renderer.Frame(recipe, view, request.Show, request.Area, request.Hue, cancel);
+                var pixels = open.Renderer.Frame(recipe, view, request.Show, request.Area, request.Hue, request.Overlay, cancel);
                 cancel.ThrowIfCancellationRequested();
                 return FrameEncoder.Jpeg(pixels, view.Region.Width, view.Region.Height, request.Fast ? 82 : 95, fullColour: !request.Fast);
             }, cancel);
@@ -53,7 +60,7 @@ internal static class FrameEndpoints
         {
             var state = await desk.GetAsync(take, cancel);
             var open = await photos.GetAsync(state.Photo, cancel);
-            return Results.Json(open.Renderer.Read(TakeDesk.WithDraft(state.Recipe, request.Draft), request.X, request.Y, request.Area));
+            return Results.Json(open.Renderer.Read(TakeDesk.WithDraft(state.Recipe, request.Draft), request.X, request.Y, request.Area, request.Scale is > 0 and < 1 ? request.Scale : 1));
         });
         bench.MapGet("/hues", async (int take, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) =>
         {

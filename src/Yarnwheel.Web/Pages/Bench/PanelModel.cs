@@ -11,17 +11,18 @@ namespace Yarnwheel.Web.Pages.Bench;
 /// <param name="Photo">For the colours of picks.</param>
 /// <param name="Area">Index of the chosen area, or null.</param>
 /// <param name="Part">Index of the chosen part of it, or null for the area itself.</param>
-public sealed record PanelModel(TakeState Take, PhotoPixels Photo, int? Area, int? Part)
+/// <param name="Knot">Whether its edge is chosen.</param>
+public sealed record PanelModel(TakeState Take, PhotoPixels Photo, int? Area, int? Part, bool Knot)
 {
     public Recipe Recipe => Take.Recipe;
 
     /// <summary>With a choice that the recipe has.</summary>
-    public static PanelModel Of(TakeState take, PhotoPixels photo, int? area, int? part)
+    public static PanelModel Of(TakeState take, PhotoPixels photo, int? area, int? part, bool knot)
     {
         ArgumentNullException.ThrowIfNull(take);
         var areas = take.Recipe.Areas;
-        if (area is not { } index || index < 0 || index >= areas.Length) return new PanelModel(take, photo, null, null);
-        return new PanelModel(take, photo, index, part is { } p && p >= 0 && p < areas[index].Mask.Parts.Length ? p : null);
+        if (area is not { } index || index < 0 || index >= areas.Length) return new PanelModel(take, photo, null, null, false);
+        return new PanelModel(take, photo, index, part is { } p && p >= 0 && p < areas[index].Mask.Parts.Length && !knot ? p : null, knot);
     }
 
     /// <summary>The colour at the middle of a pick, as #rrggbb.</summary>

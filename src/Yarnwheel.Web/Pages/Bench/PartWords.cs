@@ -18,6 +18,17 @@ internal static class PartWords
         _ => "By picture",
     };
 
+    /// <summary>Starting points of a range of tones: name; strength, from, to, fade below, fade above.</summary>
+    public static IReadOnlyList<(string Name, (string Strength, int From, int To, int FadeFrom, int FadeTo)[] Ranges)> ToneStarts { get; } =
+    [
+        ("Darks", [("broad", 0, 40, 0, 30), ("medium", 0, 25, 0, 20), ("narrow", 0, 12, 0, 12)]),
+        ("Middles", [("broad", 35, 65, 30, 30), ("medium", 40, 60, 20, 20), ("narrow", 46, 54, 12, 12)]),
+        ("Lights", [("broad", 60, 100, 30, 0), ("medium", 75, 100, 20, 0), ("narrow", 88, 100, 12, 0)]),
+    ];
+
+    /// <summary>A plain name of a hue.</summary>
+    public static string Hue(double hue) => Core.Colour.HueName.Of(0.68f, (float)(0.14 * Math.Cos(hue * Math.PI / 180)), (float)(0.14 * Math.Sin(hue * Math.PI / 180))).ToLowerInvariant();
+
     public static string Op(MaskOp op) => op switch
     {
         MaskOp.Add => "add",
