@@ -49,6 +49,20 @@ public sealed class MaskPictureFolder(string folder, PhotoLimits limits) : IMask
         }
     }
 
+    /// <summary>Makes sure that a file can be a mask of a photo.</summary>
+    /// <exception cref="UnreadablePhotoException">It is no PNG, damaged, above the limits, or of another shape.</exception>
+    public void Check(string path, int width, int height)
+    {
+        using (var file = new PhotoReader(limits).Open(path))
+        {
+            if (PhotoReader.Format(file) != PhotoFormat.Png) throw new UnreadablePhotoException("A mask picture is a PNG; this is another kind of file. Nothing was changed.");
+            // A hundredth off is what halving and rounding can do.
+            if (Math.Abs(file.Width * (double)height / (file.Height * (double)width) - 1) > 0.01)
+                throw new UnreadablePhotoException($"The mask picture has {file.Width} × {file.Height} pixels, the photo {width} × {height}: it must have the photo’s shape. Nothing was changed.");
+        }
+        Read(path, width, height);
+    }
+
     private string? Search(string hash)
     {
         if (!Directory.Exists(folder)) return null;

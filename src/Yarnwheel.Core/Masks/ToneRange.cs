@@ -35,6 +35,16 @@ internal sealed class ToneRange
         }
     }
 
+    /// <summary>The tone, 0 … 100, of a grey given as the cube root of its linear light.</summary>
+    public static double ToneOf(float lightness) => 100 * Srgb.Encode(Math.Pow(Math.Clamp(lightness, 0, 1), 3));
+
+    /// <summary>The mask, 0 … 1, at evenly spaced tones from black to white.</summary>
+    public static double[] Sampled(LightPart part, int count)
+    {
+        var curve = part.Curve is { Length: > 0 } points ? new ToneMaskCurve(points) : null;
+        return Enumerable.Range(0, count).Select(i => 100.0 * i / (count - 1)).Select(tone => Math.Round(curve?.At(tone) ?? Share(part, tone), 4)).ToArray();
+    }
+
     /// <summary>The mask of one tone, 0 … 100, by the range and its fades.</summary>
     public static double Share(LightPart part, double tone)
     {

@@ -1,7 +1,9 @@
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks;
 using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering.Parts;
 using Yarnwheel.Core.Treatments;
 
 namespace Yarnwheel.Core.Rendering;
@@ -39,7 +41,9 @@ public sealed partial class PhotoRenderer
     }
 
     /// <summary>Counts the tones of the greys and of the photo.</summary>
-    public ToneHistogram Tones(Recipe recipe)
+    /// <param name="recipe">Valid.</param>
+    /// <param name="part">A part by light whose own tones are counted too.</param>
+    public ToneHistogram Tones(Recipe recipe, LightPart? part = null)
     {
         var plan = RenderPlan.Compile(recipe, source);
         var view = Small(Math.Min(1, ToneSide / (double)Math.Max(Photo.Width, Photo.Height)));
@@ -59,7 +63,21 @@ public sealed partial class PhotoRenderer
                 original[i] = SrgbByte.Encode(Luminance.Of(asItCame.Red[i], asItCame.Green[i], asItCame.Blue[i]));
             }
         }
-        return ToneHistogram.Of(result, original);
+        var counted = ToneHistogram.Of(result, original);
+        return part is null ? counted : counted with { Judged = JudgedTones(part, plan.Light, planes), Kept = ToneRange.Sampled(part, 129) };
+    }
+
+    private double[] JudgedTones(LightPart part, LightPlan light, ViewPlanes planes)
+    {
+        var tones = LightTones.Prepare(part, new MaskScene(planes, light, source, source.Cache, CancellationToken.None));
+        var row = new float[planes.Width];
+        var judged = new byte[planes.Width * planes.Height];
+        for (var y = 0; y < planes.Height; y++)
+        {
+            tones(y, row);
+            for (var x = 0; x < row.Length; x++) judged[y * planes.Width + x] = (byte)(ToneRange.ToneOf(row[x]) * 2.55 + 0.5);
+        }
+        return ToneHistogram.Count(judged);
     }
 
     private ViewPlanes SamplePlanes(LightPlan light) => ViewPlanes.Kept(Photo, Small(GreySamples.ScaleFor(Photo)), light, source.Cache, CancellationToken.None);

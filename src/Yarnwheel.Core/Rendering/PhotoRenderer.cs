@@ -3,6 +3,7 @@ using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
 using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering.Parts;
 using Yarnwheel.Core.Treatments;
 
 namespace Yarnwheel.Core.Rendering;
@@ -65,7 +66,8 @@ public sealed partial class PhotoRenderer(Pyramid photo, long cacheBudget = 192L
     /// <param name="y">0 … 1 over the height.</param>
     /// <param name="area">Index of the area whose mask is read, or null for all together.</param>
     /// <param name="scale">At which the masks are judged, as a frame of that scale shows them; at most 1.</param>
-    public PointReading Read(Recipe recipe, double x, double y, int? area = null, double scale = 1)
+    /// <param name="part">Whose tone is read; null for the luminance.</param>
+    public PointReading Read(Recipe recipe, double x, double y, int? area = null, double scale = 1, LightPart? part = null)
     {
         scale = Math.Min(scale, 1);
         int Place(double share, int length) => Math.Clamp((int)(share * length), 0, length - 1);
@@ -80,10 +82,12 @@ public sealed partial class PhotoRenderer(Pyramid photo, long cacheBudget = 192L
         composition.Grey(0, grey);
         composition.Kept(0, kept);
         if (area is { } index && index >= 0 && index < masks.Count) kept[0] = masks[index]?.Mask[0] ?? 0;
+        Span<float> tone = stackalloc float[1];
+        LightTones.Prepare(part ?? new LightPart(), new MaskScene(pixel, plan.Light, source, NoCache, CancellationToken.None))(0, tone);
         var (lightness, a, b) = (pixel.Lab.L[0], pixel.Lab.A[0], pixel.Lab.B[0]);
         return new PointReading(pixel.View.Region.X, pixel.View.Region.Y,
             SrgbByte.Encode(pixel.Light.Red[0]), SrgbByte.Encode(pixel.Light.Green[0]), SrgbByte.Encode(pixel.Light.Blue[0]),
-            OkLab.Hue(a, b), 100 * OkLab.Chroma(a, b), SrgbByte.Encode(grey[0]), 100 * kept[0], HueName.Of(lightness, a, b), [.. masks.Select(m => 100.0 * (m?.Mask[0] ?? 0))]);
+            OkLab.Hue(a, b), 100 * OkLab.Chroma(a, b), SrgbByte.Encode(grey[0]), 100 * kept[0], HueName.Of(lightness, a, b), ToneRange.ToneOf(tone[0]), [.. masks.Select(m => 100.0 * (m?.Mask[0] ?? 0))]);
     }
 
     /// <summary>Draws the full-size picture strip by strip, top to bottom, as linear light.</summary>

@@ -11,5 +11,6 @@ namespace Yarnwheel.Core.Rendering;
 /// <param name="Grey">8-bit value of its grey.</param>
 /// <param name="Kept">How far it is kept by the area asked for, or by all; percent.</param>
 /// <param name="Name">A plain name of the colour.</param>
+/// <param name="Tone">Of its luminance, or as the part by light that is asked for judges it: 0 … 100.</param>
 /// <param name="Areas">How far each area keeps it, percent; 0 for one that is off.</param>
-public sealed record PointReading(int X, int Y, byte Red, byte Green, byte Blue, double Hue, double Chroma, byte Grey, double Kept, string Name, IReadOnlyList<double> Areas);
+public sealed record PointReading(int X, int Y, byte Red, byte Green, byte Blue, double Hue, double Chroma, byte Grey, double Kept, string Name, double Tone, IReadOnlyList<double> Areas);

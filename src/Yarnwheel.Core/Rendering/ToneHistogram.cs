@@ -7,7 +7,10 @@ namespace Yarnwheel.Core.Rendering;
 /// <param name="White">Percent of the result at white.</param>
 /// <param name="OriginalBlack">Percent of the photo at black.</param>
 /// <param name="OriginalWhite">Percent of the photo at white.</param>
-public sealed record ToneHistogram(IReadOnlyList<double> Result, IReadOnlyList<double> Original, double Black, double White, double OriginalBlack, double OriginalWhite)
+/// <param name="Judged">Of the tones that the chosen part by light judges, likewise; null when none is chosen.</param>
+/// <param name="Kept">What that part makes of evenly spaced tones from black to white, 0 … 1.</param>
+public sealed record ToneHistogram(IReadOnlyList<double> Result, IReadOnlyList<double> Original, double Black, double White, double OriginalBlack, double OriginalWhite,
+    IReadOnlyList<double>? Judged = null, IReadOnlyList<double>? Kept = null)
 {
     private const int Tones = 128;
 
@@ -15,7 +18,7 @@ public sealed record ToneHistogram(IReadOnlyList<double> Result, IReadOnlyList<d
     internal static ToneHistogram Of(ReadOnlySpan<byte> result, ReadOnlySpan<byte> original) => new(
         Count(result), Count(original), Share(result, 0), Share(result, 255), Share(original, 0), Share(original, 255));
 
-    private static double[] Count(ReadOnlySpan<byte> values)
+    internal static double[] Count(ReadOnlySpan<byte> values)
     {
         var counts = new double[Tones];
         foreach (var v in values) counts[v * Tones / 256]++;

@@ -18,7 +18,8 @@ internal sealed record StepRequest(long Revision, string Window);
 /// <param name="Part">The part to add it to; null for the area's last by-colour part, or a new one.</param>
 /// <param name="LeaveOut">Whether the shade is to be left out.</param>
 /// <param name="Window">The browser window.</param>
-internal sealed record PickRequest(long Revision, ShadePick Pick, int? Area, int? Part, bool LeaveOut, string Window);
+/// <param name="NewPart">Whether it begins a part of its own in the area.</param>
+internal sealed record PickRequest(long Revision, ShadePick Pick, int? Area, int? Part, bool LeaveOut, string Window, bool NewPart = false);
 
 /// <summary>Changes to a take.</summary>
 internal static class EditEndpoints
@@ -40,11 +41,12 @@ internal static class EditEndpoints
             var (label, change) = PickEdit.Of(state.Recipe, open.Renderer.Photo, pick);
             return await desk.EditAsync(take, pick.Revision, label, change, pick.Window, cancel);
         }));
-        bench.MapPost("/recipe", (int take, HttpRequest request, TakeDesk desk, CancellationToken cancel) => Answer(async () =>
+        bench.MapPost("/recipe", (int take, HttpRequest request, TakeDesk desk, MaskStore masks, CancellationToken cancel) => Answer(async () =>
         {
             var bytes = await ReadAllAsync(request.Body, cancel);
             var recipe = RecipeJson.Parse(bytes);
             RecipeSupport.Require(recipe);
+            masks.Require(recipe);
             var change = new JsonArray(RecipeJson.ToNode(recipe).AsObject()
                 .Select(field => (JsonNode)new JsonObject { ["op"] = "add", ["path"] = "/" + field.Key, ["value"] = field.Value?.DeepClone() }).ToArray());
             var revision = long.TryParse(request.Query["revision"], out var number) ? number : 0;

@@ -4,6 +4,7 @@ using Yarnwheel.Codecs;
 using Yarnwheel.Core;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
 namespace Yarnwheel.Web.Benches;
@@ -29,7 +30,13 @@ internal sealed record FrameRequest(int X, int Y, int Width, int Height, double 
 }
 
 /// <summary>A place that the pointer is over.</summary>
-internal sealed record ReadRequest(double X, double Y, int? Area, JsonArray? Draft = null, double Scale = 1);
+/// <param name="X">0 … 1 over the width.</param>
+/// <param name="Y">0 … 1 over the height.</param>
+/// <param name="Area">Whose mask is read; null for all together.</param>
+/// <param name="Draft">Unsaved changes, JSON Patch.</param>
+/// <param name="Scale">Screen pixels a photo pixel.</param>
+/// <param name="Part">The part by light of the area whose tone is read.</param>
+internal sealed record ReadRequest(double X, double Y, int? Area, JsonArray? Draft = null, double Scale = 1, int? Part = null);
 
 /// <summary>Pictures for the Bench.</summary>
 internal static class FrameEndpoints
@@ -60,7 +67,8 @@ internal static class FrameEndpoints
         {
             var state = await desk.GetAsync(take, cancel);
             var open = await photos.GetAsync(state.Photo, cancel);
-            return Results.Json(open.Renderer.Read(TakeDesk.WithDraft(state.Recipe, request.Draft), request.X, request.Y, request.Area, request.Scale is > 0 and < 1 ? request.Scale : 1));
+            var recipe = TakeDesk.WithDraft(state.Recipe, request.Draft);
+            return Results.Json(open.Renderer.Read(recipe, request.X, request.Y, request.Area, request.Scale is > 0 and < 1 ? request.Scale : 1, LightPartOf(recipe, request.Area, request.Part)));
         });
         bench.MapGet("/hues", async (int take, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) =>
         {
@@ -77,6 +85,10 @@ internal static class FrameEndpoints
                 entityTag: new Microsoft.Net.Http.Headers.EntityTagHeaderValue($"\"{take}-{state.Revision}\""));
         });
     }
+
+    /// <summary>The part, if the recipe has it and it is one by light.</summary>
+    public static LightPart? LightPartOf(Recipe recipe, int? area, int? part) =>
+        area is { } a && a >= 0 && a < recipe.Areas.Length && part is { } p && p >= 0 && p < recipe.Areas[a].Mask.Parts.Length ? recipe.Areas[a].Mask.Parts[p] as LightPart : null;
 
     private static View Check(FrameRequest request, Pyramid photo)
     {

@@ -19,8 +19,8 @@ internal sealed record MixRequest(long Revision, string Window, string Mix);
 /// <summary>A name to keep the take's mix under.</summary>
 internal sealed record KeepMixRequest(string Name);
 
-/// <summary>An unsaved draft whose tones are asked for.</summary>
-internal sealed record TonesRequest(JsonArray? Draft);
+/// <summary>An unsaved draft whose tones are asked for; with those of a part by light, if it is one.</summary>
+internal sealed record TonesRequest(JsonArray? Draft, int? Area = null, int? Part = null);
 
 /// <summary>A place that is pulled.</summary>
 internal sealed record PullRequest(double X, double Y);
@@ -64,7 +64,8 @@ internal static class GreyEndpoints
         {
             var state = await desk.GetAsync(take, cancel);
             var open = await photos.GetAsync(state.Photo, cancel);
-            return Results.Json(open.Renderer.Tones(TakeDesk.WithDraft(state.Recipe, request.Draft)));
+            var recipe = TakeDesk.WithDraft(state.Recipe, request.Draft);
+            return Results.Json(open.Renderer.Tones(recipe, FrameEndpoints.LightPartOf(recipe, request.Area, request.Part)));
         });
         bench.MapGet("/mix-picture", async (int take, string mix, TakeDesk desk, OpenPhotos photos, MixShelf own, HttpContext context) =>
         {

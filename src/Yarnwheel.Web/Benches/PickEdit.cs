@@ -28,7 +28,7 @@ internal static class PickEdit
             })]);
         }
         var parts = recipe.Areas[area].Mask.Parts;
-        var index = request.Part is { } chosen && chosen >= 0 && chosen < parts.Length && parts[chosen] is ColourPart
+        var index = request.NewPart ? -1 : request.Part is { } chosen && chosen >= 0 && chosen < parts.Length && parts[chosen] is ColourPart
             ? chosen
             : parts.Select((p, i) => p is ColourPart ? i : -1).DefaultIfEmpty(-1).Max();
         var what = request.LeaveOut ? "Shade left out" : "Shade picked";

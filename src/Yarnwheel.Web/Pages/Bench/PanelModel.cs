@@ -12,17 +12,20 @@ namespace Yarnwheel.Web.Pages.Bench;
 /// <param name="Area">Index of the chosen area, or null.</param>
 /// <param name="Part">Index of the chosen part of it, or null for the area itself.</param>
 /// <param name="Knot">Whether its edge is chosen.</param>
-public sealed record PanelModel(TakeState Take, PhotoPixels Photo, int? Area, int? Part, bool Knot)
+/// <param name="Begin">The kind of part that the next press on the photo begins, in the chosen area or a new one.</param>
+public sealed record PanelModel(TakeState Take, PhotoPixels Photo, int? Area, int? Part, bool Knot, PartKind? Begin)
 {
     public Recipe Recipe => Take.Recipe;
 
     /// <summary>With a choice that the recipe has.</summary>
-    public static PanelModel Of(TakeState take, PhotoPixels photo, int? area, int? part, bool knot)
+    public static PanelModel Of(TakeState take, PhotoPixels photo, int? area, int? part, bool knot, string? begin)
     {
         ArgumentNullException.ThrowIfNull(take);
         var areas = take.Recipe.Areas;
-        if (area is not { } index || index < 0 || index >= areas.Length) return new PanelModel(take, photo, null, null, false);
-        return new PanelModel(take, photo, index, part is { } p && p >= 0 && p < areas[index].Mask.Parts.Length && !knot ? p : null, knot);
+        var kind = PartKind.All.FirstOrDefault(k => k.Code == begin);
+        if (area is not { } index || index < 0 || index >= areas.Length) return new PanelModel(take, photo, null, null, false, kind);
+        var chosen = part is { } p && p >= 0 && p < areas[index].Mask.Parts.Length && !knot && kind is null ? part : null;
+        return new PanelModel(take, photo, index, chosen, knot && kind is null, kind);
     }
 
     /// <summary>The colour at the middle of a pick, as #rrggbb.</summary>

@@ -12,12 +12,12 @@ public sealed record PartKind(string Code, string Words, string Key, string Hint
     public static IReadOnlyList<PartKind> All { get; } =
     [
         new("colour", "by colour", "C", "Click shades on the photo, or drag a box round them"),
-        new("hue", "by hue", "H", "An arc on the wheel; pull on the photo to bring a hue in"),
+        new("hue", "by hue", "H", "Press on a colour of the photo and pull away to lay an arc round its hue"),
         new("patch", "by patch", "A", "Press on the photo and pull away: the further, the wider it reaches"),
         new("outline", "by outline", "E", "Nodes, a freehand loop, a rectangle or an ellipse"),
-        new("light", "by light", "T", "A range of tones on the tone strip"),
-        new("ramp", "by ramp, straight", "R", "A gradual fade laid over the photo"),
-        new("round", "by ramp, round", "U", "An ellipse with a soft rim"),
+        new("light", "by light", "T", "Press on a tone of the photo and pull away: the further, the wider the range"),
+        new("ramp", "by ramp, straight", "R", "Drag on the photo: full before the drag begins, nothing after it ends"),
+        new("round", "by ramp, round", "U", "Drag on the photo, from the middle of an ellipse outwards"),
         new("picture", "by picture …", "I", "A grey PNG as a mask"),
     ];
 

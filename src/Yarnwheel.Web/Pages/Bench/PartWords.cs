@@ -26,6 +26,15 @@ internal static class PartWords
         ("Lights", [("broad", 60, 100, 30, 0), ("medium", 75, 100, 20, 0), ("narrow", 88, 100, 12, 0)]),
     ];
 
+    /// <summary>Ramps to begin with: from which side, and the fields.</summary>
+    public static IReadOnlyList<(string Name, string Json)> RampStarts { get; } =
+    [
+        ("top", """{"x0":0.5,"y0":0.1,"x1":0.5,"y1":0.5}"""),
+        ("bottom", """{"x0":0.5,"y0":0.9,"x1":0.5,"y1":0.5}"""),
+        ("left", """{"x0":0.1,"y0":0.5,"x1":0.5,"y1":0.5}"""),
+        ("right", """{"x0":0.9,"y0":0.5,"x1":0.5,"y1":0.5}"""),
+    ];
+
     /// <summary>A plain name of a hue.</summary>
     public static string Hue(double hue) => Core.Colour.HueName.Of(0.68f, (float)(0.14 * Math.Cos(hue * Math.PI / 180)), (float)(0.14 * Math.Sin(hue * Math.PI / 180))).ToLowerInvariant();
 

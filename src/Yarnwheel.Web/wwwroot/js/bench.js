@@ -1,71 +1,98 @@
 // @ts-check
+import { Arcs } from './arcs.js';
+import { Hands } from './hands.js';
 import { post } from './http.js';
 import { listenToKeys } from './keys.js';
 import { nextSurround, switchTheme } from './look.js';
 import { SmallMap } from './map.js';
-import { Marks } from './marks.js';
+import { MaskPicture } from './mask-picture.js';
 import { Mixes } from './mixes.js';
 import { fault } from './notes.js';
-import { wireNumbers } from './recipe-numbers.js';
 import { Panel } from './panel.js';
-import { Picking } from './picking.js';
-import { Pulling } from './pulling.js';
+import { PanelActs } from './panel-acts.js';
+import { PanelMoving } from './panel-moving.js';
+import { Peeking } from './peeking.js';
+import { Pen } from './pen.js';
 import { Reading } from './reading.js';
+import { wireNumbers } from './recipe-numbers.js';
 import { Saving } from './saving.js';
+import { Showing } from './showing.js';
+import { Stage } from './stage.js';
 import { Take } from './take.js';
+import { ToneHandles } from './tone-handles.js';
 import { Tones } from './tones.js';
 import { Toning } from './toning.js';
 import { PhotoView } from './view.js';
 import { Wheel } from './wheel.js';
+import { Work } from './work.js';
 
 const get = (/** @type {string} */ id) => /** @type {HTMLElement} */ (document.getElementById(id));
 const svg = (/** @type {string} */ id) => /** @type {SVGSVGElement} */ (/** @type {unknown} */ (document.getElementById(id)));
 const bench = get('bench');
-const stage = get('stage');
+const stageElement = get('stage');
 
 const take = new Take(Number(bench.dataset.take));
 const photo = { width: Number(bench.dataset.width), height: Number(bench.dataset.height) };
-const view = new PhotoView(stage, /** @type {HTMLCanvasElement} */ (get('photo')), take, photo);
+const view = new PhotoView(stageElement, /** @type {HTMLCanvasElement} */ (get('photo')), take, photo);
 const wheel = new Wheel(svg('wheel'), get('spokes'), /** @type {HTMLSelectElement} */ (get('basis')), take);
 const panel = new Panel(get('panel'), take);
-const marks = new Marks(svg('marks'), view);
+const work = new Work(take, panel, () => view.zoom);
+const stage = new Stage(view, new Pen(svg('marks'), get('hand-label')));
+const hands = new Hands(stage, work, wheel);
+const maskPicture = new MaskPicture(/** @type {HTMLInputElement} */ (get('mask-file')), work);
+const acts = new PanelActs(panel, work, {
+  outlineMode: mode => {
+    hands.outline.setMode(/** @type {import('./hands/outline.js').Mode} */ (mode));
+    stage.redraw();
+    showHint();
+  },
+  picture: (area, part) => maskPicture.choose(area, part),
+});
+new PanelMoving(panel);
+new Peeking(panel, view, mark => {
+  hands.shades.light(mark);
+  stage.redraw();
+});
+new Arcs(wheel, take, panel);
+const tones = new Tones(get('tones-strip'), take, work, new ToneHandles(get('tone-handles'), work));
+const showing = new Showing(get('show-menu'), get('show-button'), view);
 const saving = new Saving(/** @type {HTMLDialogElement} */ (get('save')), take);
 const recipeFile = /** @type {HTMLInputElement} */ (get('recipe-file'));
-const pulling = new Pulling(view, take, wheel, get('pull-label'));
 new Mixes(/** @type {HTMLElement} */ (bench.querySelector('.dock-wheel')), /** @type {HTMLDetailsElement} */ (get('mixes-fold')), svg('score'), take);
-new Tones(svg('tones'), get('tone-words'), take);
 new Toning(get('toning'), take);
-wheel.addEventListener('light', event => view.light(/** @type {CustomEvent} */ (event).detail));
-take.addEventListener('state', () => {
-  for (const id of ['grey-numbers', 'light-numbers', 'finish-numbers']) wireNumbers(get(id), take);
-});
 new SmallMap(get('map'), view);
-new Reading(get('reading'), view, take, hue => wheel.mark(hue));
-
-const picking = new Picking(view,
-  (pick, leaveOut) => take.pick({ pick, leaveOut, area: panel.area, part: panel.part }),
-  (box, leaveOut) => marks.setBox(box, leaveOut));
-panel.addEventListener('side', () => {
-  picking.leaveOut = panel.leaveOut;
-  showHint();
+new Reading(get('reading'), view, take, panel, read => {
+  wheel.mark(read && read.chroma > 1.5 ? read.hue : null);
+  tones.mark(read ? read.tone : null);
+  panel.mark(read ? read.areas : null);
 });
+
+wheel.addEventListener('light', event => view.light(/** @type {CustomEvent} */ (event).detail));
+panel.addEventListener('side', showHint);
 panel.addEventListener('chosen', () => {
   const changed = view.area !== panel.area;
   view.area = panel.area;
-  marks.setPart(panel.colourPart);
-  if (changed && view.show !== 'result' && view.show !== 'grey') view.ask(false);
+  hands.follow();
+  tones.follow();
+  followWheel();
+  if (changed && (view.overlay.stitch || !['result', 'grey'].includes(view.show))) view.ask(false);
   showHint();
 });
-get('panel').addEventListener('pointerover', event => {
-  const pick = event.target instanceof Element ? /** @type {HTMLElement | null} */ (event.target.closest('.pick')) : null;
-  marks.light(pick ? { list: pick.classList.contains('is-left-out') ? 'leaveOut' : 'picks', index: Number(pick.dataset.pick) } : null);
-});
-get('panel').addEventListener('pointerleave', () => marks.light(null));
 
-// What covers the photo is gone while a value is dragged.
-take.addEventListener('draft', () => svg('marks').classList.toggle('is-away', take.draft !== null));
+/** A chosen part by light that has a wheel of its own is turned by the wheel. */
+function followWheel() {
+  const own = work.part?.kind === 'light' && work.part.grey;
+  const place = own ? `${work.path}/grey` : '/grey';
+  if (wheel.place !== place) wheel.setPlace(place);
+  bench.classList.toggle('is-own-wheel', Boolean(own));
+  get('wheel-title').textContent = own ? 'Wheel of the part by light' : 'Grey wheel';
+}
+
+// What covers the photo is gone while a value is dragged, but for what the hand itself is at.
+take.addEventListener('draft', () => svg('marks').classList.toggle('is-away', take.draft !== null && !stage.busy));
 take.addEventListener('state', () => {
   svg('marks').classList.remove('is-away');
+  for (const id of ['grey-numbers', 'light-numbers', 'finish-numbers']) wireNumbers(get(id), take);
   for (const [id, label, word, keys] of /** @type {[string, string | null, string, string][]} */ ([
     ['undo', take.state.undo, 'Undo', 'Ctrl+Z'], ['redo', take.state.redo, 'Redo', 'Ctrl+Shift+Z'],
   ])) {
@@ -82,52 +109,33 @@ view.addEventListener('moved', () => {
 });
 view.addEventListener('painted', () => {
   get('opening').hidden = true;
-  marks.draw();
 });
 
 /** @param {boolean} active */
 function setPulling(active) {
-  pulling.setActive(active);
-  picking.resting = active;
+  hands.setPulling(active);
   get('pull').setAttribute('aria-pressed', String(active));
   showHint();
 }
 
-const SHOWN = { result: 'result', veil: 'veil', mask: 'mask alone', kept: 'kept alone', grey: 'grey' };
-
-/** @param {string} show */
-function setShow(show) {
-  view.setShow(view.show === show ? 'result' : show);
-  /** @type {HTMLElement} */ (get('show-button').querySelector('b')).textContent = SHOWN[/** @type {keyof typeof SHOWN} */ (view.show)];
-  for (const item of get('show-menu').querySelectorAll('[data-show]')) item.classList.toggle('active', item.getAttribute('data-show') === view.show);
-}
-
 function showHint() {
-  if (pulling.active) {
-    get('hint').textContent = 'press on a thing and drag up to lighten its greys, down to darken them · P or Esc ends';
-    return;
-  }
-  const side = picking.leaveOut ? 'leaves its shade out' : 'keeps its shade';
-  const where = panel.area === null ? ' in a new area' : '';
-  get('hint').textContent = `click ${side}${where} · drag a box · Alt ${picking.leaveOut ? 'keeps' : 'leaves out'} · wheel zooms · B before · V veil · ? keys`;
+  get('hint').textContent = stage.hand?.hint ?? '';
 }
 
 /** @param {string | undefined} zoom */
 function setZoom(zoom) {
   if (zoom === 'fit') view.fit();
-  else view.zoomTo(Number(zoom), pointer);
+  else view.zoomTo(Number(zoom), stage.pointer ?? undefined);
 }
 
-/** Where the pointer is on the stage; zooming by key goes about it. @type {{ x: number, y: number } | undefined} */
-let pointer;
-stage.addEventListener('pointermove', event => {
-  const box = stage.getBoundingClientRect();
-  pointer = { x: event.clientX - box.left, y: event.clientY - box.top };
-});
-stage.addEventListener('pointerleave', () => { pointer = undefined; });
+function escape() {
+  if (stage.key('Escape')) return;
+  if (hands.pulling) setPulling(false);
+  else if (panel.begin) panel.setBegin(panel.area, null);
+}
 
 /** @type {Record<string, () => unknown>} */
-const acts = {
+const buttons = {
   undo: () => take.undo(),
   redo: () => take.redo(),
   save: () => saving.open(),
@@ -142,7 +150,7 @@ const acts = {
   },
   docks: () => bench.classList.toggle('is-alone'),
   'wheel-level': () => wheel.level(),
-  pull: () => setPulling(!pulling.active),
+  pull: () => setPulling(!hands.pulling),
   'read-recipe': () => recipeFile.click(),
   'take-copy': async () => {
     try {
@@ -156,9 +164,9 @@ const acts = {
 bench.addEventListener('click', event => {
   const button = event.target instanceof Element ? /** @type {HTMLElement | null} */ (event.target.closest('[data-act], [data-show], [data-zoom]')) : null;
   if (!button) return;
-  if (button.dataset.show) setShow(button.dataset.show);
+  if (button.dataset.show) showing.show(button.dataset.show);
   else if (button.dataset.zoom) setZoom(button.dataset.zoom);
-  else if (!get('panel').contains(button)) acts[button.dataset.act ?? '']?.();
+  else if (!get('panel').contains(button)) buttons[button.dataset.act ?? '']?.();
 });
 recipeFile.addEventListener('change', () => {
   const [file] = recipeFile.files ?? [];
@@ -174,19 +182,26 @@ for (const button of /** @type {NodeListOf<HTMLElement>} */ (bench.querySelector
 addEventListener('blur', () => view.hold(null));
 
 const nudge = (/** @type {number} */ x, /** @type {number} */ y) => (/** @type {KeyboardEvent} */ event) => {
-  if (event.target === stage || event.target === document.body) view.pan(x, y);
+  if (event.target === stageElement || event.target === document.body) view.pan(x, y);
+};
+const zoomBy = (/** @type {number} */ factor) => () => view.zoomTo(view.zoom * factor, stage.pointer ?? undefined);
+const kind = (/** @type {string} */ code) => () => {
+  if (hands.pulling) setPulling(false);
+  acts.reach(code);
 };
 listenToKeys({
-  'Ctrl+z': acts.undo, 'Ctrl+Shift+z': acts.redo, 'Ctrl+y': acts.redo, 'Ctrl+s': acts.save,
+  'Ctrl+z': buttons.undo, 'Ctrl+Shift+z': buttons.redo, 'Ctrl+y': buttons.redo, 'Ctrl+s': buttons.save,
   f: () => view.fit(), 1: () => setZoom('1'), 2: () => setZoom('2'), 4: () => setZoom('4'),
-  '+': () => view.zoomTo(view.zoom * 1.25, pointer), '=': () => view.zoomTo(view.zoom * 1.25, pointer), '-': () => view.zoomTo(view.zoom / 1.25, pointer),
+  '+': zoomBy(1.25), '=': zoomBy(1.25), '-': zoomBy(1 / 1.25),
   ArrowLeft: nudge(60, 0), ArrowRight: nudge(-60, 0), ArrowUp: nudge(0, 60), ArrowDown: nudge(0, -60),
   b: () => view.hold('original'), w: () => view.hold('flat'),
-  p: acts.pull, Escape: () => { if (pulling.active) setPulling(false); },
-  v: () => setShow('veil'), m: () => setShow('mask'), k: () => setShow('kept'), g: () => setShow('grey'),
+  c: kind('colour'), h: kind('hue'), a: kind('patch'), e: kind('outline'), t: kind('light'), r: kind('ramp'), u: kind('round'), i: kind('picture'),
+  p: buttons.pull, Escape: escape, Enter: () => stage.key('Enter'), Backspace: () => stage.key('Backspace'),
+  v: () => showing.show('veil'), m: () => showing.show('mask'), k: () => showing.show('kept'), g: () => showing.show('grey'),
+  j: () => showing.stitch(), q: () => showing.all(),
   x: () => panel.setSide(!panel.leaveOut), n: () => panel.choose(null, null),
-  d: acts.docks, s: acts.surround, l: acts.theme, o: acts['read-recipe'], '?': acts.help,
-  Delete: () => panel.removeChosen(), F2: () => /** @type {HTMLInputElement | null} */ (document.querySelector('[data-name-of]'))?.select(),
+  d: buttons.docks, s: buttons.surround, l: buttons.theme, o: buttons['read-recipe'], '?': buttons.help,
+  Delete: () => { if (!stage.key('Delete')) acts.removeChosen(); }, F2: () => panel.rename(),
 }, { b: () => view.hold(null), w: () => view.hold(null) });
 
 take.load()
@@ -200,4 +215,4 @@ take.load()
   });
 
 // For the tests and the benchmarks: the times of frames, and whether all is painted.
-Object.assign(window, { yarnwheel: { view, take } });
+Object.assign(window, { yarnwheel: { view, take, panel } });

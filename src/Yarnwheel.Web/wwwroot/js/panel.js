@@ -4,13 +4,17 @@ import { wireNumbers } from './recipe-numbers.js';
 
 /**
  * The areas and the settings of what is chosen. The application draws them (htmx swaps them in); this wires them.
- * Fires "chosen" when another area or part is chosen, "side" when picks change sides.
+ * Fires "chosen" when something else is chosen, "side" when picks change sides, "drawn" after a swap.
  */
 export class Panel extends EventTarget {
   /** @type {number | null} */
   area = null;
   /** @type {number | null} */
   part = null;
+  /** Whether the edge of the area is chosen. */
+  knot = false;
+  /** The kind of part that the next gesture on the photo begins. @type {string | null} */
+  begin = null;
   leaveOut = false;
 
   /** @param {HTMLElement} element @param {import('./take.js').Take} take */
@@ -18,35 +22,55 @@ export class Panel extends EventTarget {
     super();
     this.element = element;
     this.take = take;
-    element.addEventListener('click', event => this.#click(event));
     element.addEventListener('dblclick', event => {
-      if (event.target instanceof Element && event.target.closest('.area-name')) this.#nameField()?.select();
+      if (event.target instanceof Element && event.target.closest('.area-name')) this.rename();
     });
     element.addEventListener('change', event => {
-      if (event.target instanceof HTMLInputElement && event.target.dataset.nameOf !== undefined) this.#rename(event.target);
+      if (event.target instanceof HTMLInputElement && event.target.dataset.nameOf !== undefined) this.#keepName(event.target);
     });
     document.addEventListener('htmx:after:swap', () => this.#wire());
     take.addEventListener('state', event => this.#follow(/** @type {CustomEvent} */ (event).detail));
   }
 
   get areas() {
-    return /** @type {any[]} */ (this.take.state.recipe.areas);
+    return /** @type {any[]} */ (this.take.state.recipe?.areas ?? []);
+  }
+
+  /** Index of the chosen part if it is one by colour, or of the chosen area's last one. */
+  get #colourIndex() {
+    if (this.area === null || this.begin) return -1;
+    const parts = this.areas[this.area]?.mask.parts ?? [];
+    if (this.part === null) return parts.findLastIndex((/** @type {any} */ p) => p.kind === 'colour');
+    return parts[this.part]?.kind === 'colour' ? this.part : -1;
   }
 
   /** The chosen part, or the chosen area's last by-colour part. */
   get colourPart() {
-    if (this.area === null) return null;
-    const parts = this.areas[this.area]?.mask.parts ?? [];
-    const part = this.part === null ? parts.findLast((/** @type {any} */ p) => p.kind === 'colour') : parts[this.part];
-    return part?.kind === 'colour' ? part : null;
+    const index = this.#colourIndex;
+    return index < 0 || this.area === null ? null : this.areas[this.area].mask.parts[index];
   }
 
-  /** @param {number | null} area @param {number | null} part */
-  choose(area, part) {
-    this.area = area;
-    this.part = part;
+  get colourPath() {
+    return `/areas/${this.area}/mask/parts/${this.#colourIndex}`;
+  }
+
+  /** @param {number | null} area @param {number | null} part @param {boolean} [knot] */
+  choose(area, part, knot = false) {
+    Object.assign(this, { area, part, knot, begin: null });
     this.refresh();
     this.dispatchEvent(new Event('chosen'));
+  }
+
+  /** The next gesture on the photo begins a part. @param {number | null} area where it joins; null for a new area @param {string | null} kind null: it does not */
+  setBegin(area, kind) {
+    Object.assign(this, { area, begin: kind, ...(kind ? { part: null, knot: false } : {}) });
+    this.refresh();
+    this.dispatchEvent(new Event('chosen'));
+  }
+
+  /** What the coming change begins is chosen. @param {number} area @param {number} part */
+  began(area, part) {
+    Object.assign(this, { area, part, knot: false, begin: null });
   }
 
   /** @param {boolean} leaveOut */
@@ -56,17 +80,21 @@ export class Panel extends EventTarget {
     this.dispatchEvent(new Event('side'));
   }
 
-  /** Removes the chosen part, or the chosen area. */
-  removeChosen() {
-    if (this.area === null) return;
-    if (this.part !== null) this.#remove(`/areas/${this.area}/mask/parts/${this.part}`, 'Part removed', () => { this.part = null; });
-    else this.#removeArea(this.area);
+  rename() {
+    /** @type {HTMLInputElement | null} */ (this.element.querySelector('[data-name-of]'))?.select();
+  }
+
+  /** Lights up the rows of the areas that keep what the pointer is on. @param {number[] | null} kept percent, by area */
+  mark(kept) {
+    for (const row of /** @type {NodeListOf<HTMLElement>} */ (this.element.querySelectorAll('.area')))
+      row.classList.toggle('is-under', (kept?.[Number(row.dataset.area)] ?? 0) >= 50);
   }
 
   async refresh() {
-    const query = (this.area === null ? '' : `&area=${this.area}`) + (this.part === null ? '' : `&part=${this.part}`);
+    const query = new URLSearchParams();
+    for (const [name, value] of Object.entries({ area: this.area, part: this.part, knot: this.knot || null, begin: this.begin })) if (value !== null) query.set(name, String(value));
     try {
-      await window.htmx.ajax('GET', `${this.take.url}?handler=Panel${query}`, { target: '#panel', swap: 'innerMorph' });
+      await window.htmx.ajax('GET', `${this.take.url}?handler=Panel&${query}`, { target: '#panel', swap: 'innerMorph' });
     } catch (error) {
       fault(error);
     }
@@ -82,9 +110,11 @@ export class Panel extends EventTarget {
     if (cause === 'pick') {
       // A pick that began an area or a part chooses it.
       if (this.area === null || this.area >= count) this.area = count - 1;
-      if (this.part === null) this.part = this.areas[this.area].mask.parts.findLastIndex((/** @type {any} */ p) => p.kind === 'colour');
+      if (this.part === null || this.begin) this.part = this.areas[this.area].mask.parts.findLastIndex((/** @type {any} */ p) => p.kind === 'colour');
+      Object.assign(this, { begin: null, knot: false });
     }
     if (this.area !== null && this.area >= count) this.area = count > 0 ? count - 1 : null;
+    if (this.area === null) this.knot = false;
     if (this.area === null || (this.part !== null && this.part >= this.areas[this.area].mask.parts.length)) this.part = null;
     this.refresh();
     this.dispatchEvent(new Event('chosen'));
@@ -92,9 +122,10 @@ export class Panel extends EventTarget {
 
   #wire() {
     wireNumbers(this.element, this.take);
-    const name = this.#nameField();
+    const name = /** @type {HTMLInputElement | null} */ (this.element.querySelector('[data-name-of]'));
     if (name && name !== document.activeElement) name.value = name.defaultValue;
     this.#showSide();
+    this.dispatchEvent(new Event('drawn'));
   }
 
   #showSide() {
@@ -102,63 +133,11 @@ export class Panel extends EventTarget {
       button.setAttribute('aria-checked', String((button.getAttribute('data-value') === 'leave') === this.leaveOut));
   }
 
-  #nameField() {
-    return /** @type {HTMLInputElement | null} */ (this.element.querySelector('[data-name-of]'));
-  }
-
   /** @param {HTMLInputElement} field */
-  #rename(field) {
+  #keepName(field) {
     const index = Number(field.dataset.nameOf);
     const name = field.value.trim();
     if (name === '' || name === this.areas[index].name) field.value = this.areas[index].name;
     else this.take.commit(`Area named “${name}”`, [{ op: 'replace', path: `/areas/${index}/name`, value: name }]);
-  }
-
-  /** @param {string} path @param {string} label @param {() => void} [then] */
-  #remove(path, label, then) {
-    then?.();
-    this.take.commit(label, [{ op: 'remove', path }]);
-  }
-
-  /** @param {number} index */
-  #removeArea(index) {
-    this.#remove(`/areas/${index}`, `Area “${this.areas[index].name}” removed`, () => {
-      this.part = null;
-      if (this.area !== null && this.area >= index) this.area = this.area > index ? this.area - 1 : this.area;
-    });
-  }
-
-  /** @param {Event} event */
-  #click(event) {
-    const button = event.target instanceof Element ? /** @type {HTMLElement | null} */ (event.target.closest('[data-act]')) : null;
-    if (!button) return;
-    const area = Number(button.dataset.area);
-    const part = button.dataset.part === undefined ? null : Number(button.dataset.part);
-    const partPath = `/areas/${area}/mask/parts/${part}`;
-    const flip = (/** @type {string} */ path, /** @type {string} */ on, /** @type {string} */ off) => {
-      const value = !this.take.at(path);
-      this.take.commit(value ? on : off, [{ op: 'replace', path, value }]);
-    };
-    switch (button.dataset.act) {
-      case 'new-area': return this.choose(null, null);
-      case 'choose': return this.choose(area, part);
-      case 'area-on': return flip(`/areas/${area}/on`, 'Area on', 'Area off');
-      case 'area-invert': return flip(`/areas/${area}/mask/invert`, 'Area inside out', 'Area right side out');
-      case 'area-remove': return this.#removeArea(area);
-      case 'part-add':
-        this.area = area;
-        this.part = this.areas[area].mask.parts.length;
-        this.take.commit(`Part by ${button.dataset.kind}`, [{ op: 'add', path: `/areas/${area}/mask/parts/-`, value: button.dataset.kind === 'hue' ? { kind: 'hue', from: 0, to: 50 } : { kind: 'colour' } }]);
-        return;
-      case 'part-on': return flip(`${partPath}/on`, 'Part on', 'Part off');
-      case 'part-invert': return flip(`${partPath}/invert`, 'Part inside out', 'Part right side out');
-      case 'part-remove': return this.#remove(partPath, 'Part removed', () => { this.part = null; });
-      case 'part-op': {
-        this.take.commit(`Part: ${button.textContent?.trim()}`, [{ op: 'replace', path: `${partPath}/op`, value: button.dataset.value }]);
-        return;
-      }
-      case 'pick-side': return this.setSide(button.dataset.value === 'leave');
-      case 'pick-remove': return this.#remove(/** @type {string} */ (button.dataset.path), 'Shade removed');
-    }
   }
 }

@@ -9,13 +9,15 @@ export class Reading {
 
   /**
    * @param {HTMLElement} output @param {import('./view.js').PhotoView} view @param {import('./take.js').Take} take
-   * @param {(hue: number | null) => void} hue told of the hue under the pointer
+   * @param {import('./panel.js').Panel} panel
+   * @param {(read: any | null) => void} tell told of what is under the pointer
    */
-  constructor(output, view, take, hue) {
+  constructor(output, view, take, panel, tell) {
     this.output = output;
     this.view = view;
     this.take = take;
-    this.hue = hue;
+    this.panel = panel;
+    this.tell = tell;
     view.stage.addEventListener('pointermove', event => {
       const box = view.stage.getBoundingClientRect();
       const at = view.toPhoto(event.clientX - box.left, event.clientY - box.top);
@@ -28,7 +30,7 @@ export class Reading {
   #clear() {
     this.#wish = null;
     this.output.textContent = '\u00a0';
-    this.hue(null);
+    this.tell(null);
   }
 
   /** @param {{ x: number, y: number }} at */
@@ -40,11 +42,11 @@ export class Reading {
       const wish = this.#wish;
       this.#wish = null;
       try {
-        const read = await (await post(`${this.take.url}/read`, { ...wish, area: this.view.area })).json();
+        const read = await (await post(`${this.take.url}/read`, { ...wish, area: this.panel.area, part: this.panel.part, scale: this.view.zoom })).json();
         this.output.innerHTML = '<i></i>';
         /** @type {HTMLElement} */ (this.output.firstElementChild).style.background = `rgb(${read.red} ${read.green} ${read.blue})`;
         this.output.append(`${read.x}, ${read.y}   R ${read.red} G ${read.green} B ${read.blue}   hue ${read.hue.toFixed(0)}°   chroma ${read.chroma.toFixed(1)}   grey ${read.grey}   kept ${read.kept.toFixed(0)} %`);
-        this.hue(read.chroma > 1.5 ? read.hue : null);
+        this.tell(read);
       } catch {
         // The next movement asks again; what fails for good is said by the frame.
         this.output.textContent = '\u00a0';

@@ -5,12 +5,32 @@ import { showNumber, wireNumber } from './numbers.js';
 export function wireNumbers(place, take) {
   for (const element of /** @type {NodeListOf<HTMLElement>} */ (place.querySelectorAll('.number[data-path]'))) {
     const path = /** @type {string} */ (element.dataset.path);
+    const pair = /** @type {HTMLElement | null} */ (element.closest('[data-pair]'));
+    const change = (/** @type {number} */ value) => (pair ? pairChange(pair, path, value, take) : [{ op: /** @type {const} */ ('replace'), path, value }]);
     wireNumber(element, {
-      draft: value => take.setDraft([{ op: 'replace', path, value }]),
-      commit: (value, before) => take.commit(`${element.dataset.label} ${before} → ${value}`, [{ op: 'replace', path, value }]),
+      draft: value => take.setDraft(change(value)),
+      commit: (value, before) => {
+        const kept = change(value);
+        if (kept.length > 0) take.commit(`${element.dataset.label} ${before} → ${value}`, kept);
+        else take.setDraft(null);
+      },
       cancel: () => take.setDraft(null),
     });
-    const value = take.at(path);
+    const value = take.at(path) ?? (pair ? (path.endsWith('/hue') ? Number(pair.dataset.hue) : 0) : undefined);
     if (typeof value === 'number' && !element.contains(document.activeElement)) showNumber(element, value);
   }
+}
+
+/**
+ * A hue and an amount stand in the recipe together, and only while there is some; the hue of what is not there is remembered here.
+ * @param {HTMLElement} pair @param {string} path @param {number} value @param {import('./take.js').Take} take
+ * @returns {import('./take.js').Operation[]}
+ */
+function pairChange(pair, path, value, take) {
+  const at = /** @type {string} */ (pair.dataset.pair);
+  const now = take.at(at);
+  const next = { hue: Number(pair.dataset.hue), amount: 0, ...now, [path.endsWith('/hue') ? 'hue' : 'amount']: value };
+  pair.dataset.hue = String(next.hue);
+  if (next.amount > 0) return [{ op: 'add', path: at, value: next }];
+  return now ? [{ op: 'remove', path: at }] : [];
 }

@@ -27,6 +27,10 @@ export class PhotoView extends EventTarget {
   #under = null;
   /** What is shown instead while a key is held. @type {string | null} */
   #held = null;
+  /** How a mask is laid over the photo, and whether it is that of all areas. */
+  overlay = { ink: 'both', strength: 0.5, stitch: false, all: false };
+  /** What is pointed at in the list, shown instead as long as it is. @type {{ area: number, draft: object[] | null } | null} */
+  #peeked = null;
   /** The hue that is lit up. @type {number | null} */
   #lit = null;
   /** @type {number | undefined} */
@@ -129,6 +133,15 @@ export class PhotoView extends EventTarget {
     this.ask(hue !== null);
   }
 
+  /** Lights up an area, or one part of its mask; null ends it. @param {number | null} area @param {number | null} [part] */
+  peek(area, part = null) {
+    if (area === null && !this.#peeked) return;
+    const path = `/areas/${area}/mask/parts`;
+    const own = part === null ? null : this.take.at(`${path}/${part}`);
+    this.#peeked = area === null ? null : { area, draft: own ? [{ op: 'replace', path, value: [{ ...own, op: 'add', on: true }] }, { op: 'replace', path: `/areas/${area}/mask/invert`, value: false }] : null };
+    this.ask(false);
+  }
+
   /** The part of the photo in sight, in pixels at the zoom. */
   get region() {
     const x = Math.max(0, -this.#left);
@@ -143,8 +156,10 @@ export class PhotoView extends EventTarget {
     clearTimeout(this.#timer);
     const region = this.region;
     if (region.width <= 0 || region.height <= 0) return;
+    const peeked = fast || this.#held ? null : this.#peeked;
     // While a value is dragged whatever covers the photo is gone: the result is what is judged.
-    const show = this.#held ?? (fast && this.show === 'veil' ? 'result' : this.show);
+    const show = this.#held ?? (peeked ? 'veil' : fast && this.show === 'veil' ? 'result' : this.show);
+    const { ink, strength, stitch, all } = this.overlay;
     // A large screen is dragged at half resolution; the exact frame follows on release.
     const coarse = fast && region.width * region.height > 1_000_000 ? 2 : 1;
     this.loop.ask({
@@ -154,10 +169,13 @@ export class PhotoView extends EventTarget {
       height: Math.ceil(region.height / coarse),
       scale: this.zoom / coarse,
       show,
-      area: this.area,
+      area: peeked ? peeked.area : all ? null : this.area,
       fast,
-      draft: this.take.draft,
+      draft: peeked?.draft ?? this.take.draft,
       hue: this.#lit,
+      ink,
+      strength,
+      stitch: peeked !== null || (stitch && !fast && !this.#held),
     });
     if (fast) this.#timer = setTimeout(() => this.ask(false), 350);
   }

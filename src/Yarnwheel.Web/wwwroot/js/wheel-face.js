@@ -10,7 +10,9 @@ export const RADII = {
   span: 33,         // from lift 0 to ±100
   ring: 93,
   ringEnd: 100,
-  petals: 103,
+  band: 100.5,      // arcs of kept hues
+  bandEnd: 105,
+  petals: 106,
   petalsEnd: 129,
 };
 const SVG = 'http://www.w3.org/2000/svg';
@@ -47,10 +49,10 @@ export class WheelFace {
     for (const lift of [-100, -50, 50, 100]) draw('circle', { class: 'wheel-line', r: radiusOf(lift) }, svg);
     draw('circle', { class: 'wheel-line is-neutral', r: RADII.neutral }, svg);
     this.curve = draw('path', { class: 'wheel-curve' }, svg);
-    this.arcs = draw('g', { class: 'hue-arcs' }, svg);
     this.pointer = draw('g', { class: 'hue-pointer', visibility: 'hidden' }, svg);
     draw('path', { d: `M${RADII.ring + 1} 0L${RADII.ringEnd + 6} -4.5L${RADII.ringEnd + 6} 4.5Z` }, this.pointer);
     this.knobs = draw('g', {}, svg);
+    this.arcs = draw('g', { class: 'hue-arcs' }, svg);
   }
 
   /** Where the pointer is. @param {MouseEvent} event */
@@ -78,12 +80,28 @@ export class WheelFace {
     if (hue !== null) this.pointer.setAttribute('transform', `rotate(${-hue})`);
   }
 
-  /** The arcs of hues that are kept. @param {{ from: number, to: number }[]} arcs */
+  /** The arcs of hues that are kept, with their soft shoulders; those of the chosen area can be dragged. @param {{ arc: { from: number, to: number, fade?: number }, path: string, chosen: boolean, own: boolean }[]} arcs */
   drawArcs(arcs) {
+    const held = this.arcs.querySelector(':focus')?.getAttribute('data-grip');
     this.arcs.replaceChildren();
-    for (const { from, to } of arcs) {
+    const { band, bandEnd } = RADII;
+    // The chosen one last: its grips lie on top.
+    for (const { arc: { from, to, fade = 0 }, path, chosen, own } of arcs.toSorted((a, b) => Number(a.chosen) - Number(b.chosen))) {
       const width = ((to - from) % 360 + 360) % 360;
-      for (let at = 0; at < width; at += 6) draw('path', { d: arc(from + at, from + Math.min(at + 6.2, width), RADII.ring - 5, RADII.ring - 1.5) }, this.arcs);
+      const group = draw('g', { class: `hue-arc${own ? ' is-own' : ''}${chosen ? ' is-chosen' : ''}`, 'data-arc': path, 'data-grip': 'all' }, this.arcs);
+      const reach = Math.min(fade, (360 - width) / 2);
+      for (let k = 0; k < 6; k++) {
+        const [near, far] = [reach * k / 6, reach * (k + 1) / 6];
+        for (const [a, b] of [[from - far, from - near], [to + near, to + far]]) draw('path', { d: arc(a, b, band, bandEnd), opacity: 0.75 * (1 - (k + 0.5) / 6) }, group);
+      }
+      for (let at = 0; at < width; at += 6) draw('path', { d: arc(from + at, from + Math.min(at + 6.2, width), band, bandEnd) }, group);
+      if (!chosen) continue;
+      for (const [grip, hue, label] of /** @type {[string, number, string][]} */ ([['fadeFrom', from - reach, 'Fade before the arc'], ['fadeTo', to + reach, 'Fade after the arc'], ['from', from, 'Beginning of the arc'], ['to', to, 'End of the arc']])) {
+        const at = place(hue, (band + bandEnd) / 2);
+        const value = grip.startsWith('fade') ? fade : hue;
+        const end = draw('circle', { cx: at.x, cy: at.y, r: grip.startsWith('fade') ? 2.6 : 4.6, class: `arc-grip is-${grip.startsWith('fade') ? 'fade' : 'end'}`, tabindex: 0, role: 'slider', 'aria-label': label, 'aria-valuenow': Math.round(value), 'aria-valuetext': `${Math.round(value)}°`, 'data-arc': path, 'data-grip': grip }, group);
+        if (grip === held) /** @type {SVGElement} */ (end).focus({ preventScroll: true });
+      }
     }
   }
 

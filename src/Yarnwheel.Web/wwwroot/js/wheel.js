@@ -14,6 +14,8 @@ import { RADII, WheelFace } from './wheel-face.js';
 export class Wheel extends EventTarget {
   /** @type {Spoke[]} */
   #spokes = [];
+  /** Where the mix stands in the recipe: that of the photo's greys, or of a part by light. */
+  place = '/grey';
   #dragged = -1;
   /** The hue under the pointer at the ring. @type {number | null} */
   lit = null;
@@ -28,11 +30,11 @@ export class Wheel extends EventTarget {
     super();
     this.svg = svg;
     this.list = list;
+    this.basis = basis;
     this.take = take;
     this.face = new WheelFace(svg);
     take.addEventListener('state', () => this.#follow());
-    basis.addEventListener('change', () => take.commit(`Grey from ${basis.selectedOptions[0].text}`, [{ op: 'replace', path: '/grey/basis', value: basis.value }]));
-    take.addEventListener('state', () => { basis.value = take.state.recipe.grey.basis; });
+    basis.addEventListener('change', () => take.commit(`Grey from ${basis.selectedOptions[0].text}`, [{ op: 'replace', path: `${this.place}/basis`, value: basis.value }]));
     svg.addEventListener('pointerdown', event => this.#press(event));
     svg.addEventListener('pointermove', event => this.#drag(event));
     svg.addEventListener('pointerup', () => this.#release());
@@ -75,18 +77,33 @@ export class Wheel extends EventTarget {
 
   /** Sets every spoke to 0. */
   level() {
-    if (this.take.state.recipe.grey.spokes.length > 0) this.take.commit('Wheel levelled', [{ op: 'replace', path: '/grey/spokes', value: [] }]);
+    if (this.#own.length > 0) this.take.commit('Wheel levelled', [{ op: 'replace', path: `${this.place}/spokes`, value: [] }]);
+  }
+
+  /** Turns another mix. @param {string} place in the recipe */
+  setPlace(place) {
+    this.place = place;
+    this.#follow();
+  }
+
+  /** Shows what the recipe has. */
+  rest() {
+    this.#follow();
+  }
+
+  /** @returns {Spoke[]} */
+  get #own() {
+    return this.take.at(this.place)?.spokes ?? [];
   }
 
   #follow() {
     if (this.#dragged >= 0) return;
-    const own = /** @type {Spoke[]} */ (this.take.state.recipe.grey.spokes);
+    const own = this.#own;
     this.isFresh = own.length === 0;
     // A wheel without spokes offers twelve at rest; they come into the recipe when one is moved.
     this.#spokes = own.length > 0 ? own.map(s => ({ ...s })) : Array.from({ length: 12 }, (_, i) => ({ hue: i * 30, lift: 0 }));
+    this.basis.value = this.take.at(this.place)?.basis ?? 'luminance';
     this.#draw();
-    this.face.drawArcs(this.take.state.recipe.areas.filter((/** @type {any} */ area) => area.on)
-      .flatMap((/** @type {any} */ area) => area.mask.parts.filter((/** @type {any} */ part) => part.kind === 'hue' && part.on && part.op !== 'subtract')));
     this.#listNumbers();
   }
 
@@ -123,14 +140,14 @@ export class Wheel extends EventTarget {
   #set(index, change, keep) {
     const spoke = this.#spokes[index];
     if (!spoke) return;
-    const before = /** @type {Spoke | undefined} */ (this.take.state.recipe.grey.spokes[index]) ?? { hue: spoke.hue, lift: 0 };
+    const before = /** @type {Spoke | undefined} */ (this.#own[index]) ?? { hue: spoke.hue, lift: 0 };
     Object.assign(spoke, change);
     spoke.lift = Math.min(Math.max(Math.round(spoke.lift), -100), 100);
     spoke.hue = ((Math.round(spoke.hue * 10) / 10 % 360) + 360) % 360;
     this.#draw();
     this.#listNumbers();
     /** @type {import('./take.js').Operation[]} */
-    const edit = [{ op: 'replace', path: '/grey/spokes', value: this.#spokes.map(s => ({ ...s })) }];
+    const edit = [{ op: 'replace', path: `${this.place}/spokes`, value: this.#spokes.map(s => ({ ...s })) }];
     if (!keep) this.take.setDraft(edit);
     else if (before.lift !== spoke.lift) this.take.commit(`Spoke ${hueName(spoke.hue)} ${before.lift} → ${spoke.lift}`, edit);
     else if (before.hue !== spoke.hue) this.take.commit(`Spoke ${Math.round(before.hue)}° → ${Math.round(spoke.hue)}°`, edit);
@@ -202,7 +219,7 @@ export class Wheel extends EventTarget {
     if (this.isFresh) return;
     const [gone] = this.#spokes.splice(index, 1);
     // One that was begun and pulled off in one go was never in the recipe.
-    if (index < this.take.state.recipe.grey.spokes.length) this.take.commit(`Spoke ${hueName(gone.hue)} removed`, [{ op: 'remove', path: `/grey/spokes/${index}` }]);
+    if (index < this.#own.length) this.take.commit(`Spoke ${hueName(gone.hue)} removed`, [{ op: 'remove', path: `${this.place}/spokes/${index}` }]);
     else this.take.setDraft(null);
     this.#draw();
     this.#listNumbers();

@@ -1,0 +1,51 @@
+// @ts-check
+import { GreyPull } from './hands/grey-pull.js';
+import { hueWay } from './hands/hue.js';
+import { lightWay } from './hands/light.js';
+import { Outline } from './hands/outline.js';
+import { patchWay } from './hands/patch.js';
+import { PullAway } from './hands/pull-away.js';
+import { Ramp } from './hands/ramp.js';
+import { Shades } from './hands/shades.js';
+
+/** Gives the photo to the hand of what is chosen: that of the part's kind, of the part that is begun, or the pull of greys. */
+export class Hands {
+  pulling = false;
+  /** What the outline was drawing for. */
+  #for = '';
+
+  /**
+   * @param {import('./stage.js').Stage} stage @param {import('./work.js').Work} work
+   * @param {import('./wheel.js').Wheel} wheel
+   */
+  constructor(stage, work, wheel) {
+    const { view } = stage;
+    const { panel, take } = work;
+    this.stage = stage;
+    this.work = work;
+    this.shades = new Shades(work, view, panel);
+    this.outline = new Outline(work, view);
+    this.pull = new GreyPull(stage, take, wheel);
+    const ramp = new Ramp(work, view);
+    /** @type {Record<string, import('./stage.js').Hand>} */
+    this.kinds = {
+      colour: this.shades, outline: this.outline, ramp, round: ramp,
+      hue: new PullAway(work, stage, hueWay(work)), patch: new PullAway(work, stage, patchWay(work, view)), light: new PullAway(work, stage, lightWay(work)),
+    };
+  }
+
+  /** @param {boolean} pulling */
+  setPulling(pulling) {
+    this.pulling = pulling;
+    this.follow();
+  }
+
+  /** Takes up what is chosen now. */
+  follow() {
+    const { area, part, begin } = this.work.panel;
+    const chosen = `${area} ${part} ${begin}`;
+    if (chosen !== this.#for) this.outline.rest();
+    this.#for = chosen;
+    this.stage.take(this.pulling ? this.pull : this.kinds[begin ?? this.work.part?.kind ?? 'colour'] ?? this.shades);
+  }
+}

@@ -1,0 +1,161 @@
+// @ts-check
+/**
+ * A place on the stage.
+ * @typedef {{ x: number, y: number, photo: { x: number, y: number }, inside: boolean, alt: boolean, shift: boolean, double: boolean }} Place
+ *   x and y in CSS pixels on the stage; photo 0 … 1 over the upright photo
+ *
+ * What a press on the photo does. A hand has the pointer from the press until it is let go.
+ * @typedef {object} Hand
+ * @property {string} hint what it does, for the foot of the page
+ * @property {string} [cursor]
+ * @property {(at: Place) => void} down
+ * @property {(at: Place) => void} [move] while it is pressed
+ * @property {(at: Place) => void} [up]
+ * @property {() => void} drop what was begun is not kept
+ * @property {(at: Place) => string | void} [hover] while it is not pressed; gives a cursor
+ * @property {(notches: number, pressed: boolean) => boolean} [wheel] true when it took the wheel
+ * @property {(key: string) => boolean} [key] true when it took Escape, Enter, Backspace or Delete
+ * @property {(pen: import('./pen.js').Pen) => void} [draw] what is seen of it over the photo
+ */
+
+/** Brings the pointer on the photo to the hand; the middle button or Space moves the photo, the wheel zooms about the pointer. */
+export class Stage {
+  /** @type {Hand | null} */
+  hand = null;
+  /** @type {Place | null} */
+  pointer = null;
+  #space = false;
+  /** @type {{ pan: boolean, lastX: number, lastY: number } | null} */
+  #press = null;
+  #last = { x: 0, y: 0, time: -1000 };
+
+  /** @param {import('./view.js').PhotoView} view @param {import('./pen.js').Pen} pen */
+  constructor(view, pen) {
+    this.view = view;
+    this.pen = pen;
+    const { stage } = view;
+    stage.addEventListener('pointerdown', event => this.#down(event));
+    stage.addEventListener('pointermove', event => this.#move(event));
+    stage.addEventListener('pointerup', event => this.#up(event));
+    stage.addEventListener('pointercancel', () => this.drop());
+    stage.addEventListener('pointerleave', () => {
+      if (!this.#press) this.pointer = null;
+    });
+    stage.addEventListener('auxclick', event => event.preventDefault());
+    stage.addEventListener('wheel', event => this.#wheel(event), { passive: false });
+    view.addEventListener('moved', () => this.redraw());
+    addEventListener('keydown', event => {
+      if (event.code !== 'Space' || event.target !== stage && event.target !== document.body) return;
+      this.#space = true;
+      stage.classList.add('is-moving');
+      event.preventDefault();
+    });
+    addEventListener('keyup', event => {
+      if (event.code !== 'Space') return;
+      this.#space = false;
+      stage.classList.remove('is-moving');
+    });
+  }
+
+  /** Whether the hand has the pointer. */
+  get busy() {
+    return this.#press !== null && !this.#press.pan;
+  }
+
+  /** @param {Hand} hand */
+  take(hand) {
+    if (this.hand !== hand) this.drop();
+    this.hand = hand;
+    this.view.stage.style.cursor = hand.cursor ?? '';
+    this.redraw();
+  }
+
+  /** Ends what is pressed without keeping it. */
+  drop() {
+    const held = this.busy;
+    this.#press = null;
+    if (held) this.hand?.drop();
+    this.redraw();
+    return held;
+  }
+
+  /** A key that ends or removes something. @param {string} key */
+  key(key) {
+    if (key === 'Escape' && this.drop()) return true;
+    const taken = this.hand?.key?.(key) ?? false;
+    if (taken) this.redraw();
+    return taken;
+  }
+
+  redraw() {
+    this.pen.clear();
+    this.hand?.draw?.(this.pen);
+  }
+
+  /** @param {MouseEvent} event @returns {Place} */
+  place(event) {
+    const box = this.view.stage.getBoundingClientRect();
+    const x = event.clientX - box.left;
+    const y = event.clientY - box.top;
+    const photo = this.view.toPhoto(x, y);
+    return { x, y, photo, inside: photo.x >= 0 && photo.x < 1 && photo.y >= 0 && photo.y < 1, alt: event.altKey, shift: event.shiftKey, double: false };
+  }
+
+  /** @param {PointerEvent} event */
+  #down(event) {
+    const pan = event.button === 1 || (event.button === 0 && this.#space);
+    if (!pan && event.button !== 0) return;
+    if (event.target instanceof Element && event.target.closest('.map')) return;
+    event.preventDefault();
+    this.view.stage.focus({ preventScroll: true });
+    this.view.stage.setPointerCapture(event.pointerId);
+    const at = this.place(event);
+    this.#press = { pan, lastX: at.x, lastY: at.y };
+    if (pan) return;
+    // Pointer events do not count clicks.
+    const now = event.timeStamp;
+    at.double = now - this.#last.time < 400 && Math.hypot(at.x - this.#last.x, at.y - this.#last.y) < 6;
+    this.#last = { x: at.x, y: at.y, time: at.double ? -1000 : now };
+    this.hand?.down(at);
+    this.redraw();
+  }
+
+  /** @param {PointerEvent} event */
+  #move(event) {
+    const at = this.place(event);
+    this.pointer = at;
+    const press = this.#press;
+    if (press?.pan) {
+      this.view.pan(at.x - press.lastX, at.y - press.lastY);
+      press.lastX = at.x;
+      press.lastY = at.y;
+    } else if (press) {
+      this.hand?.move?.(at);
+      this.redraw();
+    } else if (this.hand?.hover) {
+      this.view.stage.style.cursor = this.hand.hover(at) || this.hand.cursor || '';
+      this.redraw();
+    }
+  }
+
+  /** @param {PointerEvent} event */
+  #up(event) {
+    const press = this.#press;
+    if (!press) return;
+    this.#press = null;
+    if (press.pan) return;
+    this.hand?.up?.(this.place(event));
+    this.redraw();
+  }
+
+  /** @param {WheelEvent} event */
+  #wheel(event) {
+    event.preventDefault();
+    const lines = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? event.deltaY * 30 : event.deltaY;
+    if ((this.busy || event.altKey) && this.hand?.wheel?.(-lines / 100, this.busy)) {
+      this.redraw();
+      return;
+    }
+    this.view.zoomTo(this.view.zoom * Math.exp(-lines / 400), this.place(event));
+  }
+}
