@@ -91,3 +91,22 @@ export async function saveCopy(page, what) {
   await expect(page.locator('#save')).toBeHidden();
   return file;
 }
+
+/** Drags on the photo from one point (0 … 1) to another. @param {Page} page @param {number[]} from @param {number[]} to */
+export async function dragPhoto(page, from, to) {
+  const [a, b] = [await onPhoto(page, from[0], from[1]), await onPhoto(page, to[0], to[1])];
+  await page.mouse.move(a.x, a.y);
+  await page.mouse.down();
+  await page.mouse.move(b.x, b.y, { steps: 8 });
+  await page.mouse.up();
+  await settled(page);
+}
+
+/** A fingerprint of all pixels on the canvas. @param {Page} page @returns {Promise<string>} */
+export function pixels(page) {
+  return page.evaluate(async () => {
+    const { view } = /** @type {any} */ (window).yarnwheel;
+    const { data } = view.context.getImageData(0, 0, view.canvas.width, view.canvas.height);
+    return [...new Uint8Array(await crypto.subtle.digest('SHA-256', data))].map(b => b.toString(16).padStart(2, '0')).join('');
+  });
+}

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.ComponentModel.DataAnnotations;
+using System.Text.Json.Serialization;
 
 namespace Yarnwheel.Core.Recipes;
 
@@ -54,6 +55,8 @@ public sealed record ShadePick : ISelfChecking
     [Range(0.0, 1.0)]
     public double? Y1 { get; init; }
 
+    // Earlier recipes carry it; none is written with it.
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWriting)]
     public bool IsPoint => X is not null && Y is not null;
 
     public string? Fault()

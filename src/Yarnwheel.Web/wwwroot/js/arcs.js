@@ -43,7 +43,16 @@ export class Arcs {
         arcs.push({ arc: this.#drafted(path, part), path, chosen: a === this.panel.area && p === this.panel.part, own: a === this.panel.area });
       });
     });
+    const begun = this.#begun();
+    if (begun) arcs.push({ arc: begun, path: '', chosen: false, own: true });
     this.wheel.face.drawArcs(arcs);
+  }
+
+  /** The arc of a part that is being begun. @returns {Arc | null} */
+  #begun() {
+    const step = this.take.draft?.[0];
+    const part = step?.path === '/areas/-' ? step.value.mask.parts[0] : step?.path.endsWith('/mask/parts/-') ? step.value : null;
+    return part?.kind === 'hue' && part.from !== undefined ? { fade: 15, ...part } : null;
   }
 
   /** The arc as a draft changes it. @param {string} path @param {any} part @returns {Arc} */

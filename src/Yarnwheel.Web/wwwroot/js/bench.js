@@ -89,8 +89,9 @@ function followWheel() {
 }
 
 // What covers the photo is gone while a value is dragged, but for what the hand itself is at.
-take.addEventListener('draft', () => svg('marks').classList.toggle('is-away', take.draft !== null && !stage.busy));
+take.addEventListener('draft', () => svg('marks').classList.toggle('is-away', take.draft !== null && !work.drafting && !stage.busy));
 take.addEventListener('state', () => {
+  work.drafting = false;
   svg('marks').classList.remove('is-away');
   for (const id of ['grey-numbers', 'light-numbers', 'finish-numbers']) wireNumbers(get(id), take);
   for (const [id, label, word, keys] of /** @type {[string, string | null, string, string][]} */ ([
@@ -119,7 +120,7 @@ function setPulling(active) {
 }
 
 function showHint() {
-  get('hint').textContent = stage.hand?.hint ?? '';
+  get('hint').textContent = get('hint').title = stage.hand?.hint ?? '';
 }
 
 /** @param {string | undefined} zoom */

@@ -1,6 +1,6 @@
 // @ts-check
 import { fault } from './notes.js';
-import { wireNumbers } from './recipe-numbers.js';
+import { followDraft, wireNumbers } from './recipe-numbers.js';
 
 /**
  * The areas and the settings of what is chosen. The application draws them (htmx swaps them in); this wires them.
@@ -29,6 +29,7 @@ export class Panel extends EventTarget {
       if (event.target instanceof HTMLInputElement && event.target.dataset.nameOf !== undefined) this.#keepName(event.target);
     });
     document.addEventListener('htmx:after:swap', () => this.#wire());
+    take.addEventListener('draft', () => followDraft(element, take));
     take.addEventListener('state', event => this.#follow(/** @type {CustomEvent} */ (event).detail));
   }
 

@@ -21,6 +21,15 @@ export function wireNumbers(place, take) {
   }
 }
 
+/** Shows in the numbers what is being dragged elsewhere. @param {HTMLElement} place @param {import('./take.js').Take} take */
+export function followDraft(place, take) {
+  const drafted = new Map((take.draft ?? []).map(step => [step.path, step.value]));
+  for (const element of /** @type {NodeListOf<HTMLElement>} */ (place.querySelectorAll('.number[data-path]'))) {
+    const value = drafted.get(element.dataset.path ?? '');
+    if (typeof value === 'number' && !element.classList.contains('is-dragged') && !element.contains(document.activeElement)) showNumber(element, value);
+  }
+}
+
 /**
  * A hue and an amount stand in the recipe together, and only while there is some; the hue of what is not there is remembered here.
  * @param {HTMLElement} pair @param {string} path @param {number} value @param {import('./take.js').Take} take

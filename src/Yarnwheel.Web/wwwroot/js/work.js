@@ -54,8 +54,12 @@ export class Work {
       : [{ op: 'add', path: `/areas/${area}/mask/parts/-`, value }];
   }
 
+  /** Whether what is seen unsaved comes from a hand on the photo. */
+  drafting = false;
+
   /** Shows it without keeping it. @param {object | null} fields */
   draft(fields) {
+    this.drafting = fields !== null;
     this.take.setDraft(fields && this.change(fields));
   }
 

@@ -6,7 +6,7 @@ import { distance } from '../pen.js';
 /** @typedef {import('../outline-path.js').Node} Node */
 
 const HINTS = {
-  nodes: 'click node after node; press and pull for a curve · the first node, a double click or Enter closes · Esc undoes the last node',
+  nodes: 'click nodes; press and pull for a curve · the first node, a double click or Enter closes · Esc undoes a node',
   free: 'draw round it with the button held; it closes by itself · Esc drops it',
   rectangle: 'drag from corner to corner · Shift: a square · Esc drops it',
   ellipse: 'drag from corner to corner · Shift: a circle · Esc drops it',

@@ -7,7 +7,7 @@ import { distance } from '../pen.js';
 
 /** Edits an outline: nodes and handles are dragged, the whole from inside; a double click turns corners into curves or adds a node. */
 export class OutlineEditing {
-  hint = 'drag nodes, handles, or the whole from inside · double click: corner or curve, on the line a new node · Alt breaks a handle · Del removes the chosen node';
+  hint = 'drag nodes, handles, or the whole from inside · double click: corner or curve, or a new node · Alt breaks a handle · Del removes a node';
   /** @type {number | null} */
   #chosen = null;
   /** @type {{ grip: 'node' | 'in' | 'out' | 'all', from: Place, start: Node[], nodes: Node[] | null } | null} */
