@@ -15,6 +15,18 @@ for (const scheme of /** @type {const} */ (['light', 'dark'])) {
     await check(page);
     await openPhoto(page, app.url, 'felt-string');
     await check(page);
+    for (const key of ['h', 't', 'e']) {
+      await page.keyboard.press(key);
+      await expect(page.getByText('joins Madder balls')).toBeVisible();
+      await check(page);
+    }
+    await page.keyboard.press('t');
+    await page.locator('[data-act="begin-with"]').first().click();
+    await settled(page);
+    await page.getByRole('radio', { name: 'free curve' }).click();
+    await settled(page);
+    await check(page);
+    await undoAll(page);
     await page.keyboard.press('?');
     await check(page);
     await page.keyboard.press('Escape');
@@ -146,12 +158,16 @@ test('areas: new, renamed, switched off, turned inside out, removed; each can be
 test('parts: a second one limits the first', async ({ page }) => {
   await openPhoto(page, app.url, 'felt-string');
   await undoAll(page);
-  await page.getByRole('button', { name: /Add a part by colour to Madder/ }).click();
-  await expect(page.locator('.area').first().locator('.bead:not(.bead-add)')).toHaveCount(2);
+  const picks = page.locator('.area').first().locator('.bead[data-part]:not(.knot)');
+  await page.getByRole('button', { name: /Add a part to Madder/ }).click();
+  await page.locator('.area').first().getByRole('button', { name: /by colour/i }).last().click();
+  await expect(page.getByText('joins Madder balls')).toBeVisible();
+  await clickPhoto(page, 0.2, 0.9);
+  await expect(picks).toHaveCount(2);
   await page.getByRole('radio', { name: /limit to/ }).click();
   await settled(page);
   const parts = (await recipe(page)).areas[0].mask.parts;
-  expect([parts[1].op, parts[1].picks]).toEqual(['intersect', []]);
+  expect([parts[1].op, parts[1].picks.length]).toEqual(['intersect', 1]);
   const limited = await colourAt(page, 0.61, 0.4);
   expect(Math.max(...limited) - Math.min(...limited)).toBeLessThan(8);
   await clickPhoto(page, 0.61, 0.4);

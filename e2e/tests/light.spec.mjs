@@ -68,8 +68,8 @@ test('a vignette darkens the corners and leaves the middle', async ({ page }) =>
   await openPhoto(page, app.url, 'madder-basket');
   const corner = await colourAt(page, 0.01, 0.98);
   const middle = await colourAt(page, 0.5, 0.5);
-  await page.getByText('Vignette').click();
-  await type(page.locator('#finish-numbers'), 'Amount', '-80');
+  await page.getByText('Finish', { exact: true }).click();
+  await type(page.locator('#finish-numbers [data-path="/finish/vignette/amount"]'), 'Amount', '-80');
   await settled(page);
   expect((await colourAt(page, 0.01, 0.98))[0]).toBeLessThan(corner[0] - 15);
   expect(await colourAt(page, 0.5, 0.5)).toEqual(middle);

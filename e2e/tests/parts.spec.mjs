@@ -179,6 +179,15 @@ test('by outline: nodes and curves, Esc undoes one, Enter closes; nodes are edit
   expect(part.nodes.length).toBeGreaterThan(6);
   expect(part.nodes.length).toBeLessThan(26);
   expect(await saturation(page, ...red)).toBeGreaterThan(80);
+  // The first node closes, and so does a double click.
+  await page.getByRole('radio', { name: 'nodes', exact: true }).click();
+  for (const [x, y] of [[0.5, 0.2], [0.7, 0.2], [0.7, 0.6], [0.5, 0.2]]) await press(x, y);
+  await settled(page);
+  expect((await parts(page))[0].nodes).toHaveLength(3);
+  await page.getByRole('radio', { name: 'nodes', exact: true }).click();
+  for (const [x, y] of [[0.5, 0.2], [0.7, 0.2], [0.7, 0.6], [0.5, 0.6], [0.5, 0.6]]) await press(x, y);
+  await settled(page);
+  expect((await parts(page))[0].nodes).toHaveLength(4);
   await page.getByRole('radio', { name: 'ellipse' }).click();
   await dragPhoto(page, [0.75, 0.2], [0.9, 0.45]);
   expect((await parts(page))[0].nodes).toHaveLength(4);

@@ -36,9 +36,9 @@ test('pulling a leaf-green thing up raises it by the shown amount, as the engine
   await page.mouse.down();
   await page.waitForTimeout(400);
   await page.mouse.move(at.x, at.y - 60, { steps: 6 });
-  await expect(page.locator('#pull-label')).toContainText(/lift \+36, grey \d+ → \d+/);
+  await expect(page.locator('#hand-label')).toContainText(/lift \+36, grey \d+ → \d+/);
   await page.waitForTimeout(500);
-  const words = await page.locator('#pull-label').textContent();
+  const words = await page.locator('#hand-label').textContent();
   await page.mouse.up();
   await settled(page);
   await page.keyboard.press('Escape');
@@ -169,7 +169,8 @@ test('the ring lights up its hue in the photo, and shows the arcs of by-hue part
   expect(await colourAt(page, red[0], red[1])).toEqual(grey);
 
   await expect(page.locator('.hue-arcs path')).toHaveCount(0);
-  await page.getByRole('button', { name: 'Add a part by hue to Teal skein' }).click();
+  await page.keyboard.press('h');
+  await page.getByRole('button', { name: 'red', exact: true }).click();
   await settled(page);
   expect(await page.locator('.hue-arcs path').count()).toBeGreaterThan(5);
   const kept = await colourAt(page, red[0], red[1]);
@@ -184,7 +185,7 @@ test('the ring lights up its hue in the photo, and shows the arcs of by-hue part
 
 test('the tone strip follows the mix and names what is clipped', async ({ page }) => {
   await openPhoto(page, app.url, 'drying-rail');
-  await expect(page.locator('#tone-words')).toContainText('at black');
+  await expect(page.locator('#tones-strip output')).toContainText('at black');
   const before = await page.locator('.tones-result').getAttribute('d');
   await page.getByRole('button', { name: 'level' }).click();
   await settled(page);

@@ -33,6 +33,8 @@ export class PhotoView extends EventTarget {
   #peeked = null;
   /** The hue that is lit up. @type {number | null} */
   #lit = null;
+  /** What was asked for last. @type {import('./frames.js').Wish | null} */
+  last = null;
   /** @type {number | undefined} */
   #timer;
 
@@ -162,7 +164,7 @@ export class PhotoView extends EventTarget {
     const { ink, strength, stitch, all } = this.overlay;
     // A large screen is dragged at half resolution; the exact frame follows on release.
     const coarse = fast && region.width * region.height > 1_000_000 ? 2 : 1;
-    this.loop.ask({
+    this.last = {
       x: Math.floor(region.x / coarse),
       y: Math.floor(region.y / coarse),
       width: Math.ceil(region.width / coarse),
@@ -176,7 +178,8 @@ export class PhotoView extends EventTarget {
       ink,
       strength,
       stitch: peeked !== null || (stitch && !fast && !this.#held),
-    });
+    };
+    this.loop.ask(this.last);
     if (fast) this.#timer = setTimeout(() => this.ask(false), 350);
   }
 
