@@ -8,11 +8,12 @@ internal sealed class ColourProfile
 {
     private const string Field = "icc-profile-data";
 
-    private ColourProfile(byte[] data, bool isRgb, bool isSrgb)
+    private ColourProfile(byte[] data, bool isRgb, bool isSrgb, MatrixProfile? matrix)
     {
         Data = data;
         IsRgb = isRgb;
         IsSrgb = isSrgb;
+        Matrix = matrix;
     }
 
     public byte[] Data { get; }
@@ -22,6 +23,9 @@ internal sealed class ColourProfile
 
     /// <summary>Whether it describes sRGB to within an 8-bit step.</summary>
     public bool IsSrgb { get; }
+
+    /// <summary>Its primaries and curves, where that is what it is made of.</summary>
+    public MatrixProfile? Matrix { get; }
 
     /// <summary>The picture's embedded profile; null for none, or one that can't be used.</summary>
     public static ColourProfile? Of(Image image)
@@ -33,10 +37,13 @@ internal sealed class ColourProfile
         var space = System.Text.Encoding.ASCII.GetString(data, 16, 4);
         var bands = space switch { "RGB " => 3, "GRAY" => 1, "CMYK" => 4, _ => 0 };
         if (bands == 0 || bands != image.Bands) return null;
-        if (bands != 3) return new ColourProfile(data, false, false);
+        if (bands != 3) return new ColourProfile(data, false, false, null);
         var distance = DistanceFromSrgb(data);
-        return distance is null ? null : new ColourProfile(data, true, distance < 0.6 / 255);
+        return distance is null ? null : new ColourProfile(data, true, distance < 0.6 / 255, MatrixProfile.Read(data));
     }
+
+    /// <summary>The picture with a profile embedded.</summary>
+    public static Image Tagged(Image image, byte[] profile) => image.Mutate(m => m.Set(GValue.BlobType, Field, profile));
 
     /// <summary>The picture as linear light, 3 floats a pixel, 1 = white.</summary>
     public static Image ToLinear(Image image) =>
@@ -51,8 +58,23 @@ internal sealed class ColourProfile
     public static Image FromLinear(Image linear, byte[] profile, int bits)
     {
         using var xyz = linear.Copy(interpretation: Enums.Interpretation.Scrgb).Colourspace(Enums.Interpretation.Xyz);
-        using var tagged = xyz.Mutate(m => m.Set(GValue.BlobType, Field, profile));
+        using var tagged = Tagged(xyz, profile);
         return tagged.IccExport(pcs: Enums.PCS.Xyz, intent: Enums.Intent.Relative, depth: bits);
+    }
+
+    /// <summary>Whether the PNG writer, which is strict about them, takes the profile.</summary>
+    public static bool FitsPng(byte[] profile)
+    {
+        try
+        {
+            using var image = Tagged(Image.Black(1, 1, bands: 3).Copy(interpretation: Enums.Interpretation.Srgb), profile);
+            image.PngsaveBuffer(keep: Enums.ForeignKeep.Icc);
+            return true;
+        }
+        catch (VipsException)
+        {
+            return false;
+        }
     }
 
     /// <summary>The largest difference, in encoded values, that a grid of colours has from sRGB; null where the profile can't be used.</summary>
@@ -68,7 +90,7 @@ internal sealed class ColourProfile
         try
         {
             using var image = Image.NewFromMemory(grid, 216, 1, 3, Enums.BandFormat.Uchar);
-            using var tagged = image.Copy(interpretation: Enums.Interpretation.Srgb).Mutate(m => m.Set(GValue.BlobType, Field, profile));
+            using var tagged = Tagged(image.Copy(interpretation: Enums.Interpretation.Srgb), profile);
             using var linear = ToLinear(tagged);
             var values = linear.WriteToMemory<float>();
             return values.Select((v, i) => Math.Abs(Srgb.Encode((double)v) - grid[i] / 255.0)).Max();

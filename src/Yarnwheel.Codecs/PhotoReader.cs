@@ -92,9 +92,25 @@ public sealed class PhotoReader(PhotoLimits limits)
             var rgb = opaque.Colourspace(bits == 8 ? Enums.Interpretation.Srgb : Enums.Interpretation.Rgb16);
             return new DecodedPhoto(ReadPixels(rgb, bits, cancel), format, bits, profile?.Data, true);
         }
-        var linear = ColourProfile.ToLinear(opaque);
-        var pixels = new FloatPixels(Memory<float>(linear, cancel), linear.Width, linear.Height);
+        var pixels = profile.Matrix is { } matrix && (opaque.Format is Enums.BandFormat.Uchar or Enums.BandFormat.Ushort)
+            ? ReadThrough(matrix, opaque, bits, cancel)
+            : new FloatPixels(Memory<float>(ColourProfile.ToLinear(opaque), cancel), opaque.Width, opaque.Height);
         return new DecodedPhoto(pixels, format, bits, profile.IsRgb ? profile.Data : null, !profile.IsRgb);
+    }
+
+    private static FloatPixels ReadThrough(MatrixProfile matrix, Image image, int bits, CancellationToken cancel)
+    {
+        var tables = matrix.Tables(bits);
+        var light = new float[3L * image.Width * image.Height];
+        if (bits == 8) Fill(Memory<byte>(image, cancel), v => v);
+        else Fill(Memory<ushort>(image, cancel), v => v);
+        return new FloatPixels(light, image.Width, image.Height);
+
+        void Fill<T>(T[] values, Func<T, int> code) => Rows.Each(image.Height, y =>
+        {
+            for (var i = 3 * y * image.Width; i < 3 * (y + 1) * image.Width; i += 3)
+                (light[i], light[i + 1], light[i + 2]) = matrix.ToSrgb(tables[0][code(values[i])], tables[1][code(values[i + 1])], tables[2][code(values[i + 2])]);
+        }, cancel);
     }
 
     private static PhotoPixels ReadPixels(Image rgb, int bits, CancellationToken cancel) => bits == 8

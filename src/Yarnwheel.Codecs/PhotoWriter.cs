@@ -30,10 +30,12 @@ public static class PhotoWriter
         var width = renderer.Photo.Width;
         var height = renderer.Photo.Height;
         var rendering = new Part(progress, 0, RenderingShare);
-        using var pixels = photo.ProfileIsSrgb
+        // What the format can't carry is left off, and the copy is plain sRGB.
+        var profile = photo.Profile is { } own && (settings.Format != CopyFormat.Png || ColourProfile.FitsPng(own)) ? own : null;
+        using var pixels = photo.ProfileIsSrgb || profile is null
             ? bits == 8 ? RenderBytes() : RenderWords()
-            : RenderInProfile(photo.Profile!);
-        using var complete = CopyMetadata.Onto(pixels, original, photo.Profile);
+            : RenderInProfile();
+        using var complete = CopyMetadata.Onto(pixels, original, profile);
         WholeFile.Write(path, temporary =>
         {
             var saving = complete.Copy();
@@ -78,11 +80,34 @@ public static class PhotoWriter
             return Image.NewFromMemory(target, width, height, 3, Enums.BandFormat.Ushort).Copy(interpretation: Enums.Interpretation.Rgb16);
         }
 
-        Image RenderInProfile(byte[] profile)
+        Image RenderInProfile()
         {
+            var matrix = MatrixProfile.Read(profile);
+            if (matrix is not null) return bits == 8 ? RenderCodes<byte>(matrix) : RenderCodes<ushort>(matrix);
             var target = new float[3L * width * height];
             renderer.Full(recipe, (y, rows, strip) => strip.CopyTo(target, 3L * y * width), rendering, cancel);
-            return ColourProfile.FromLinear(Image.NewFromMemory(target, width, height, 3, Enums.BandFormat.Float), profile, bits);
+            return ColourProfile.FromLinear(Image.NewFromMemory(target, width, height, 3, Enums.BandFormat.Float), profile!, bits);
+        }
+
+        Image RenderCodes<T>(MatrixProfile matrix) where T : unmanaged, System.Numerics.INumberBase<T>
+        {
+            var codes = matrix.Tables(bits).Select(table => new DeviceCodes(table)).ToArray();
+            var target = new T[3L * width * height];
+            renderer.Full(recipe, (y, rows, strip) => Rows.Each(rows, r =>
+            {
+                var from = strip.AsSpan(3 * r * width, 3 * width);
+                var into = target.AsSpan(3 * (y + r) * width, 3 * width);
+                for (var i = 0; i < from.Length; i += 3)
+                {
+                    var (red, green, blue) = matrix.ToDevice(from[i], from[i + 1], from[i + 2]);
+                    into[i] = T.CreateTruncating(codes[0].Nearest(red));
+                    into[i + 1] = T.CreateTruncating(codes[1].Nearest(green));
+                    into[i + 2] = T.CreateTruncating(codes[2].Nearest(blue));
+                }
+            }), rendering, cancel);
+            return bits == 8
+                ? Image.NewFromMemory((byte[])(object)target, width, height, 3, Enums.BandFormat.Uchar).Copy(interpretation: Enums.Interpretation.Srgb)
+                : Image.NewFromMemory((ushort[])(object)target, width, height, 3, Enums.BandFormat.Ushort).Copy(interpretation: Enums.Interpretation.Rgb16);
         }
     }
 

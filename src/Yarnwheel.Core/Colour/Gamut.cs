@@ -16,15 +16,31 @@ public static class Gamut
         return (r.Value, g.Value, b.Value);
     }
 
+    /// <summary>Fits one colour into 0 … 1 of other primaries than sRGB's.</summary>
+    /// <param name="red">Linear light.</param>
+    /// <param name="green">Linear light.</param>
+    /// <param name="blue">Linear light.</param>
+    /// <param name="luminance">Of the colour, 1 = white.</param>
+    public static (float Red, float Green, float Blue) Fit(float red, float green, float blue, float luminance)
+    {
+        var (r, g, b) = Fit(Lanes1.Of(red), Lanes1.Of(green), Lanes1.Of(blue), Lanes1.Of(luminance));
+        return (r.Value, g.Value, b.Value);
+    }
+
     /// <summary>Fits colours into 0 … 1, in lanes.</summary>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     internal static (T Red, T Green, T Blue) Fit<T>(T red, T green, T blue) where T : struct, ILanes<T>
     {
-        T zero = T.Of(0), one = T.Of(1);
         var least = T.Min(red, T.Min(green, blue));
         var most = T.Max(red, T.Max(green, blue));
-        if (!T.AnyAbove(zero, least) && !T.AnyAbove(most, one)) return (red, green, blue);
-        var grey = LaneColour.Hold(LaneColour.Luminance(red, green, blue), zero, one);
+        if (!T.AnyAbove(T.Of(0), least) && !T.AnyAbove(most, T.Of(1))) return (red, green, blue);
+        return Fit(red, green, blue, LaneColour.Luminance(red, green, blue));
+    }
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static (T Red, T Green, T Blue) Fit<T>(T red, T green, T blue, T luminance) where T : struct, ILanes<T>
+    {
+        var grey = LaneColour.Hold(luminance, T.Of(0), T.Of(1));
         var share = T.Min(Share(red, grey), T.Min(Share(green, grey), Share(blue, grey)));
         return (Drawn(red, grey, share), Drawn(green, grey, share), Drawn(blue, grey, share));
     }
