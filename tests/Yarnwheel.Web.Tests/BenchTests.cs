@@ -67,6 +67,30 @@ public sealed class BenchTests : IDisposable
         Assert.Equal(1, (long)(await app.StateAsync(take))["revision"]!);
     }
 
+    [Fact]
+    public async Task A_kept_frame_has_an_address_and_is_not_drawn_again_while_nothing_changed()
+    {
+        var take = await app.AddTakeAsync();
+        var url = $"/bench/{take}/frame?x=0&y=0&width=90&height=60&scale=1&show=result";
+        var first = await app.Client.GetAsync(url);
+        Assert.Equal(await (await app.PostAsync($"/bench/{take}/frame", Frame())).Content.ReadAsByteArrayAsync(), await first.Content.ReadAsByteArrayAsync());
+        async Task<HttpResponseMessage> AgainAsync(string address)
+        {
+            using var request = new HttpRequestMessage(HttpMethod.Get, address);
+            request.Headers.IfNoneMatch.Add(first.Headers.ETag!);
+            return await app.Client.SendAsync(request);
+        }
+        Assert.Equal(HttpStatusCode.NotModified, (await AgainAsync(url)).StatusCode);
+        Assert.Equal(HttpStatusCode.OK, (await AgainAsync(url.Replace("result", "veil", StringComparison.Ordinal))).StatusCode);
+        await app.PostAsync($"/bench/{take}/edit", Edit(1, "/ground/colour", 20));
+        Assert.Equal(HttpStatusCode.OK, (await AgainAsync(url)).StatusCode);
+        // Undone: the same picture, and the browser still has it.
+        await app.PostAsync($"/bench/{take}/undo", new { revision = 2, window = "w" });
+        Assert.Equal(HttpStatusCode.NotModified, (await AgainAsync(url)).StatusCode);
+        Assert.InRange((int)(await app.Client.GetAsync(url.Replace("result", "everything", StringComparison.Ordinal))).StatusCode, 400, 422);
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await app.Client.GetAsync(url.Replace("scale=1", "scale=NaN", StringComparison.Ordinal))).StatusCode);
+    }
+
     [Theory]
     [InlineData(0, 1, 422)]
     [InlineData(-5, 1, 422)]

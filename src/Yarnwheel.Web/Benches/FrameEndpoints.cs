@@ -9,26 +9,6 @@ using Yarnwheel.Core.Rendering;
 
 namespace Yarnwheel.Web.Benches;
 
-/// <summary>A frame as the Bench asks for it.</summary>
-/// <param name="X">Left of the region, pixels at the scale.</param>
-/// <param name="Y">Top of the region.</param>
-/// <param name="Width">Pixels.</param>
-/// <param name="Height">Pixels.</param>
-/// <param name="Scale">Screen pixels a photo pixel.</param>
-/// <param name="Show">What to show.</param>
-/// <param name="Area">Whose mask; null for all together.</param>
-/// <param name="Fast">Whether the hand is still dragging.</param>
-/// <param name="Draft">Unsaved changes, JSON Patch.</param>
-/// <param name="Hue">The hue to light up, degrees.</param>
-/// <param name="Ink">Of the veil.</param>
-/// <param name="Strength">Of the veil, 0 … 1.</param>
-/// <param name="Stitch">Whether the stitch line is drawn.</param>
-internal sealed record FrameRequest(int X, int Y, int Width, int Height, double Scale, Show Show, int? Area, bool Fast, JsonArray? Draft, double? Hue = null,
-    VeilInk Ink = VeilInk.Both, double Strength = 0.5, bool Stitch = false)
-{
-    public Overlay Overlay => new(Ink, double.IsFinite(Strength) ? Math.Clamp(Strength, 0, 1) : 0.5, Stitch);
-}
-
 /// <summary>A place that the pointer is over.</summary>
 /// <param name="X">0 … 1 over the width.</param>
 /// <param name="Y">0 … 1 over the height.</param>
@@ -41,28 +21,13 @@ internal sealed record ReadRequest(double X, double Y, int? Area, JsonArray? Dra
 /// <summary>Pictures for the Bench.</summary>
 internal static class FrameEndpoints
 {
-    private const long MostPixels = 8192L * 8192;
-
     public static void MapFrames(this IEndpointRouteBuilder routes)
     {
         var bench = routes.MapGroup("/bench/{take:int}");
-        bench.MapPost("/frame", async (int take, FrameRequest request, TakeDesk desk, OpenPhotos photos, HttpContext context) =>
-        {
-            var cancel = context.RequestAborted;
-            var state = await desk.GetAsync(take, cancel);
-            var open = await photos.GetAsync(state.Photo, cancel);
-            var view = Check(request, open.Renderer.Photo);
-            var recipe = TakeDesk.WithDraft(state.Recipe, request.Draft);
-            var jpeg = await Task.Run(() =>
-            {
-                var pixels = open.Renderer.Frame(recipe, view, request.Show, request.Area, request.Hue, request.Overlay, cancel);
-                cancel.ThrowIfCancellationRequested();
-                return FrameEncoder.Jpeg(pixels, view.Region.Width, view.Region.Height, request.Fast ? 82 : 95, fullColour: !request.Fast);
-            }, cancel);
-            context.Response.Headers.CacheControl = "no-store";
-            context.Response.Headers["X-Revision"] = state.Revision.ToString(CultureInfo.InvariantCulture);
-            return Results.Bytes(jpeg, "image/jpeg");
-        });
+        // What the take shows as it is kept can be asked for by an address, and is not drawn again while nothing changed.
+        bench.MapGet("/frame", (int take, int x, int y, int width, int height, double scale, string show, int? area, double? hue, string? ink, double? strength, bool? stitch, bool? fast, FrameDesk desk, HttpContext context) =>
+            desk.AnswerAsync(take, new FrameRequest(x, y, width, height, scale, Word<Show>(show), area, fast ?? false, null, hue, Word<VeilInk>(ink ?? "both"), strength ?? 0.5, stitch ?? false), context));
+        bench.MapPost("/frame", (int take, FrameRequest request, FrameDesk desk, HttpContext context) => desk.AnswerAsync(take, request, context));
         bench.MapPost("/read", async (int take, ReadRequest request, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) =>
         {
             var state = await desk.GetAsync(take, cancel);
@@ -86,17 +51,10 @@ internal static class FrameEndpoints
         });
     }
 
+    private static T Word<T>(string word) where T : struct, Enum =>
+        Enum.TryParse<T>(word, true, out var value) && Enum.IsDefined(value) ? value : throw new YarnwheelException($"“{word}” can't be shown. Nothing was changed.");
+
     /// <summary>The part, if the recipe has it and it is one by light.</summary>
     public static LightPart? LightPartOf(Recipe recipe, int? area, int? part) =>
         area is { } a && a >= 0 && a < recipe.Areas.Length && part is { } p && p >= 0 && p < recipe.Areas[a].Mask.Parts.Length ? recipe.Areas[a].Mask.Parts[p] as LightPart : null;
-
-    private static View Check(FrameRequest request, Pyramid photo)
-    {
-        if (!(request.Scale is > 0 and <= 32)) throw new YarnwheelException("The scale of a frame lies above 0 and up to 32.");
-        var extent = new Region(0, 0, AreaSampler.Extent(photo.Width, request.Scale), AreaSampler.Extent(photo.Height, request.Scale));
-        var region = new Region(request.X, request.Y, request.Width, request.Height).Intersect(extent);
-        if (region.IsEmpty) throw new YarnwheelException("The frame lies outside the photo.");
-        if (region.Area > MostPixels) throw new YarnwheelException("The frame is too large.");
-        return new View(region, request.Scale);
-    }
 }

@@ -1,11 +1,12 @@
 using System.Collections.Concurrent;
 using Yarnwheel.Data.Store;
+using Yarnwheel.Web.Benches;
 using Yarnwheel.Web.Hosting;
 
 namespace Yarnwheel.Web.Copies;
 
 /// <summary>Makes copies in the background, one at a time, and keeps each until it was fetched or an hour has passed.</summary>
-internal sealed class CopyDesk(DataFolder folder, ILogger<CopyDesk> logger) : IDisposable
+internal sealed class CopyDesk(DataFolder folder, FrameTurns turns, ILogger<CopyDesk> logger) : IDisposable
 {
     private static readonly TimeSpan Kept = TimeSpan.FromHours(1);
     private readonly ConcurrentDictionary<string, CopyJob> jobs = new();
@@ -35,7 +36,7 @@ internal sealed class CopyDesk(DataFolder folder, ILogger<CopyDesk> logger) : ID
             await one.WaitAsync(job.Token);
             try
             {
-                write(job.Path, new ShareOf(job), job.Token);
+                write(job.Path, new ShareOf(job, turns), job.Token);
             }
             finally
             {
@@ -68,8 +69,13 @@ internal sealed class CopyDesk(DataFolder folder, ILogger<CopyDesk> logger) : ID
         }
     }
 
-    private sealed class ShareOf(CopyJob job) : IProgress<double>
+    private sealed class ShareOf(CopyJob job, FrameTurns turns) : IProgress<double>
     {
-        public void Report(double value) => job.Share = value;
+        // Between two strips the hand on the photo goes first.
+        public void Report(double value)
+        {
+            job.Share = value;
+            turns.GiveWay(job.Token);
+        }
     }
 }

@@ -1,5 +1,5 @@
 // @ts-check
-import { post } from './http.js';
+import { get, post } from './http.js';
 
 /**
  * @typedef {{ x: number, y: number, width: number, height: number, scale: number, show: string, area: number | null, fast: boolean, draft: object[] | null, hue: number | null, ink: string, strength: number, stitch: boolean }} Wish
@@ -14,6 +14,8 @@ export class FrameLoop {
   #busy = false;
   /** @type {Wish | null} */
   #next = null;
+  /** What is on its way. @type {{ wish: Wish, abort: AbortController } | null} */
+  #asked = null;
 
   /**
    * @param {string} url
@@ -31,6 +33,8 @@ export class FrameLoop {
   /** @param {Wish} wish */
   ask(wish) {
     this.#next = wish;
+    // A hand that drags again does not wait for the exact frame of before.
+    if (wish.fast && this.#asked && !this.#asked.wish.fast) this.#asked.abort.abort();
     if (!this.#busy) this.#run();
   }
 
@@ -46,7 +50,8 @@ export class FrameLoop {
       this.#next = null;
       try {
         const began = performance.now();
-        const response = await post(this.url, wish);
+        this.#asked = { wish, abort: new AbortController() };
+        const response = await this.#fetch(wish, this.#asked.abort.signal);
         const bitmap = await createImageBitmap(await response.blob());
         this.times.push(performance.now() - began);
         if (this.times.length > 200) this.times.shift();
@@ -55,6 +60,15 @@ export class FrameLoop {
         this.failed(error);
       }
     }
+    this.#asked = null;
     this.#busy = false;
+  }
+
+  /** What is kept is asked for by its address, so that the browser may still have it; a draft is sent along. @param {Wish} wish @param {AbortSignal} signal */
+  #fetch(wish, signal) {
+    if (wish.draft) return post(this.url, wish, signal);
+    const query = new URLSearchParams();
+    for (const [name, value] of Object.entries(wish)) if (value !== null) query.set(name, String(value));
+    return get(`${this.url}?${query}`, signal);
   }
 }

@@ -39,11 +39,22 @@ export async function post(url, body, signal) {
   return response;
 }
 
+/** @param {string} url @param {AbortSignal} [signal] @returns {Promise<Response>} */
+export async function get(url, signal) {
+  let response;
+  try {
+    response = await fetch(url, { signal });
+  } catch (error) {
+    if (signal?.aborted) throw error;
+    throw new Refused('The application does not answer. What was acknowledged is kept; start it again and reload the page.', 0);
+  }
+  if (!response.ok) await refuse(response);
+  return response;
+}
+
 /** @param {string} url @returns {Promise<any>} */
 export async function getJson(url) {
-  const response = await fetch(url);
-  if (!response.ok) await refuse(response);
-  return response.json();
+  return (await get(url)).json();
 }
 
 /** @param {Response} response @returns {Promise<never>} */

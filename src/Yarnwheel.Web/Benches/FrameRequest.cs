@@ -1,0 +1,40 @@
+using System.Text.Json.Nodes;
+using Yarnwheel.Core;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Rendering;
+
+namespace Yarnwheel.Web.Benches;
+
+/// <summary>A frame as the Bench asks for it.</summary>
+/// <param name="X">Left of the region, pixels at the scale.</param>
+/// <param name="Y">Top of the region.</param>
+/// <param name="Width">Pixels.</param>
+/// <param name="Height">Pixels.</param>
+/// <param name="Scale">Screen pixels a photo pixel.</param>
+/// <param name="Show">What to show.</param>
+/// <param name="Area">Whose mask; null for all together.</param>
+/// <param name="Fast">Whether the hand is still dragging.</param>
+/// <param name="Draft">Unsaved changes, JSON Patch.</param>
+/// <param name="Hue">The hue to light up, degrees.</param>
+/// <param name="Ink">Of the veil.</param>
+/// <param name="Strength">Of the veil, 0 … 1.</param>
+/// <param name="Stitch">Whether the stitch line is drawn.</param>
+internal sealed record FrameRequest(int X, int Y, int Width, int Height, double Scale, Show Show, int? Area, bool Fast, JsonArray? Draft, double? Hue = null,
+    VeilInk Ink = VeilInk.Both, double Strength = 0.5, bool Stitch = false)
+{
+    public Overlay Overlay => new(Ink, double.IsFinite(Strength) ? Math.Clamp(Strength, 0, 1) : 0.5, Stitch);
+
+    private const long MostPixels = 8192L * 8192;
+
+    /// <summary>The part of the photo that is asked for.</summary>
+    /// <exception cref="YarnwheelException">It lies outside the photo, or is too large.</exception>
+    public View ViewOf(Pyramid photo)
+    {
+        if (!(Scale is > 0 and <= 32)) throw new YarnwheelException("The scale of a frame lies above 0 and up to 32.");
+        var extent = new Region(0, 0, AreaSampler.Extent(photo.Width, Scale), AreaSampler.Extent(photo.Height, Scale));
+        var region = new Region(X, Y, Width, Height).Intersect(extent);
+        if (region.IsEmpty) throw new YarnwheelException("The frame lies outside the photo.");
+        if (region.Area > MostPixels) throw new YarnwheelException("The frame is too large.");
+        return new View(region, Scale);
+    }
+}

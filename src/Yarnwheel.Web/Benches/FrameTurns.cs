@@ -1,0 +1,87 @@
+namespace Yarnwheel.Web.Benches;
+
+/// <summary>Gives Benches their turns at drawing, so that none starves another: each Bench draws one frame at a time, two Benches at once; of those that wait, the one served longest ago is next.</summary>
+/// <param name="places">How many draw at once.</param>
+internal sealed class FrameTurns(int places = 2)
+{
+    private readonly Lock gate = new();
+    private readonly LinkedList<(int Bench, TaskCompletionSource Turn)> waiting = new();
+    private readonly HashSet<int> drawing = [];
+    private readonly Dictionary<int, long> served = [];
+    private long turnsGiven;
+
+    /// <summary>Waits for the Bench's turn; it lasts until what is given is disposed of.</summary>
+    /// <exception cref="OperationCanceledException">Whoever asked has gone.</exception>
+    public async Task<IDisposable> TakeAsync(int bench, CancellationToken cancel)
+    {
+        var turn = new TaskCompletionSource(TaskCreationOptions.RunContinuationsAsynchronously);
+        LinkedListNode<(int, TaskCompletionSource)> place;
+        lock (gate)
+        {
+            place = waiting.AddLast((bench, turn));
+            Next();
+        }
+        try
+        {
+            await turn.Task.WaitAsync(cancel);
+        }
+        catch (OperationCanceledException)
+        {
+            lock (gate)
+            {
+                if (turn.Task.IsCompletedSuccessfully) End(bench);
+                else waiting.Remove(place);
+            }
+            throw;
+        }
+        return new Turn(this, bench);
+    }
+
+    /// <summary>Work that nobody waits for with a hand on the mouse lets frames go first, but not for ever.</summary>
+    public void GiveWay(CancellationToken cancel)
+    {
+        for (var k = 0; k < 20 && IsBusy() && !cancel.IsCancellationRequested; k++) cancel.WaitHandle.WaitOne(5);
+    }
+
+    private bool IsBusy()
+    {
+        lock (gate) return drawing.Count > 0 || waiting.Count > 0;
+    }
+
+    private void End(int bench)
+    {
+        lock (gate)
+        {
+            drawing.Remove(bench);
+            Next();
+        }
+    }
+
+    private void Next()
+    {
+        while (drawing.Count < places)
+        {
+            LinkedListNode<(int Bench, TaskCompletionSource Turn)>? next = null;
+            for (var node = waiting.First; node is not null; node = node.Next)
+                if (!drawing.Contains(node.Value.Bench) && (next is null || ServedAt(node.Value.Bench) < ServedAt(next.Value.Bench))) next = node;
+            if (next is null) return;
+            waiting.Remove(next);
+            drawing.Add(next.Value.Bench);
+            if (served.Count > 1000) served.Clear();
+            served[next.Value.Bench] = ++turnsGiven;
+            next.Value.Turn.SetResult();
+        }
+    }
+
+    private long ServedAt(int bench) => served.GetValueOrDefault(bench);
+
+    private sealed class Turn(FrameTurns turns, int bench) : IDisposable
+    {
+        private int ended;
+
+        public void Dispose()
+        {
+            if (Interlocked.Exchange(ref ended, 1) == 0) turns.End(bench);
+        }
+    }
+}

@@ -1,0 +1,54 @@
+using Yarnwheel.Web.Benches;
+
+namespace Yarnwheel.Web.Tests;
+
+public class FrameTurnTests
+{
+    [Fact]
+    public async Task A_Bench_that_asks_without_end_does_not_starve_another()
+    {
+        var turns = new FrameTurns();
+        var first = await turns.TakeAsync(1, CancellationToken.None);
+        var greedy = Enumerable.Range(0, 8).Select(_ => turns.TakeAsync(1, CancellationToken.None)).ToList();
+        // All of them wait for the first Bench's own turn to end; another Bench draws at once.
+        using var other = await turns.TakeAsync(2, CancellationToken.None);
+        Assert.All(greedy, g => Assert.False(g.IsCompleted));
+        var third = turns.TakeAsync(3, CancellationToken.None);
+        Assert.False(third.IsCompleted);
+        first.Dispose();
+        // The greedy one asked eight times before the third Bench did, but that one was never served yet.
+        (await third).Dispose();
+        (await greedy[0]).Dispose();
+        await greedy[1];
+        Assert.Equal(2, greedy.Count(g => g.IsCompleted));
+    }
+
+    [Fact]
+    public async Task Frames_of_one_Bench_come_in_the_order_they_were_asked_for()
+    {
+        var turns = new FrameTurns();
+        var order = new List<int>();
+        await Task.WhenAll(Enumerable.Range(0, 20).Select(async i =>
+        {
+            using var turn = await turns.TakeAsync(7, CancellationToken.None);
+            lock (order) order.Add(i);
+            await Task.Yield();
+        }));
+        Assert.Equal(Enumerable.Range(0, 20), order);
+    }
+
+    [Fact]
+    public async Task Whoever_goes_while_waiting_blocks_nobody()
+    {
+        var turns = new FrameTurns(1);
+        var held = await turns.TakeAsync(1, CancellationToken.None);
+        using var gone = new CancellationTokenSource();
+        var leaving = turns.TakeAsync(2, gone.Token);
+        var staying = turns.TakeAsync(3, CancellationToken.None);
+        await gone.CancelAsync();
+        await Assert.ThrowsAnyAsync<OperationCanceledException>(() => leaving);
+        held.Dispose();
+        (await staying).Dispose();
+        (await turns.TakeAsync(2, CancellationToken.None)).Dispose();
+    }
+}
