@@ -34,7 +34,12 @@ catch (OperationCanceledException)
     await Console.Error.WriteLineAsync("yarnwheel: stopped; nothing was written.");
     return 1;
 }
-catch (Exception exception) when (exception is YarnwheelException or IOException or UnauthorizedAccessException or OutOfMemoryException)
+catch (OutOfMemoryException)
+{
+    await Console.Error.WriteLineAsync("yarnwheel: there is not enough memory for this photo and recipe; nothing was written.");
+    return 1;
+}
+catch (Exception exception) when (exception is YarnwheelException or IOException or UnauthorizedAccessException)
 {
     await Console.Error.WriteLineAsync($"yarnwheel: {exception.Message}");
     return 1;

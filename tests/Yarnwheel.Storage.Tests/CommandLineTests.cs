@@ -18,13 +18,15 @@ public sealed class CommandLineTests : IDisposable
 
     private (int Code, string Error, string Output) Run(params string[] args) => Run(null, args);
 
-    private (int Code, string Error, string Output) Run(int? cores, string[] args)
+    private (int Code, string Error, string Output) Run(int? cores, string[] args, long? memory = null)
     {
         var start = new ProcessStartInfo("dotnet") { RedirectStandardError = true, RedirectStandardOutput = true, WorkingDirectory = folder.Path };
         start.ArgumentList.Add(Path.Combine(AppContext.BaseDirectory, "yarnwheel.dll"));
         foreach (var arg in args) start.ArgumentList.Add(arg);
         // The runtime takes this, in hexadecimal, for the number of processors, and with it the number of threads.
         if (cores is { } count) start.Environment["DOTNET_PROCESSOR_COUNT"] = count.ToString("x", System.Globalization.CultureInfo.InvariantCulture);
+        // And this for the memory that it may use at most, bytes.
+        if (memory is { } bytes) start.Environment["DOTNET_GCHeapHardLimit"] = bytes.ToString("x", System.Globalization.CultureInfo.InvariantCulture);
         using var process = Process.Start(start)!;
         var output = process.StandardOutput.ReadToEndAsync();
         var error = process.StandardError.ReadToEnd();
@@ -59,6 +61,21 @@ public sealed class CommandLineTests : IDisposable
         }).ToList();
         Assert.Equal(pictures[0], pictures[1]);
         Assert.Equal(pictures[0], pictures[2]);
+    }
+
+    [Theory]
+    [InlineData(100, "needs about")]
+    [InlineData(340, "memory")]
+    public void A_job_too_large_for_the_memory_is_refused_with_words(int megabytes, string words)
+    {
+        using var black = NetVips.Image.Black(5000, 4000, bands: 3).Copy(interpretation: NetVips.Enums.Interpretation.Srgb);
+        TestPhotos.Write(folder, "large.png", black);
+        Recipe("""{ "yarnwheel": 1, "areas": [ { "name": "A", "mask": { "parts": [ { "kind": "patch", "seeds": [ { "x": 0.5, "y": 0.5 } ] }, { "kind": "light", "from": 20 } ] }, "edge": { "follow": 50, "fringe": 50, "islands": 90 } } ] }""");
+        var (code, error, _) = Run(null, ["render", "large.png", "--recipe", "r.json", "--out", "o.png"], megabytes * 1_000_000L);
+        Assert.Equal(1, code);
+        Assert.Contains(words, error);
+        Assert.DoesNotContain("\n", error);
+        Assert.False(File.Exists(folder.File("o.png")));
     }
 
     [Fact]

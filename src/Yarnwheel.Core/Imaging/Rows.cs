@@ -23,11 +23,19 @@ public static class Rows
     {
         ArgumentNullException.ThrowIfNull(row);
         var bands = (count + Band - 1) / Band;
-        Parallel.For(0, bands, new ParallelOptions { CancellationToken = cancel }, () => new float[scratch], (b, _, buffer) =>
+        try
         {
-            var end = Math.Min(count, (b + 1) * Band);
-            for (var y = b * Band; y < end; y++) row(y, buffer);
-            return buffer;
-        }, _ => { });
+            Parallel.For(0, bands, new ParallelOptions { CancellationToken = cancel }, () => new float[scratch], (b, _, buffer) =>
+            {
+                var end = Math.Min(count, (b + 1) * Band);
+                for (var y = b * Band; y < end; y++) row(y, buffer);
+                return buffer;
+            }, _ => { });
+        }
+        catch (AggregateException several)
+        {
+            // Whoever called knows one failure, not how many threads met it.
+            System.Runtime.ExceptionServices.ExceptionDispatchInfo.Throw(several.Flatten().InnerExceptions[0]);
+        }
     }
 }
