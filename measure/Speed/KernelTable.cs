@@ -22,6 +22,9 @@ internal static class KernelTable
         var curve = new WheelCurve([new Spoke { Hue = 20, Lift = 50 }, new Spoke { Hue = 200, Lift = -50 }]);
         Time("copy three rows", () => new LightRow(r, g, b).CopyTo(new LightRow(work, Width)));
         Time("lift and cube", () => GreyKernel.Lifted(grey, turn, weight, curve, work.AsSpan(0, Width)));
+        var flat = new WheelCurve([]);
+        Time("cube alone", () => GreyKernel.Flat(grey, work.AsSpan(0, Width)));
+        Time("lift flat", () => GreyKernel.Lifted(grey, turn, weight, flat, work.AsSpan(0, Width)));
         Time("blend three rows by mask", () => Blend.Masked(new LightRow(work, Width), new LightRow(r, g, b), mask, 0.8f));
         Time("encode to bytes", () =>
         {

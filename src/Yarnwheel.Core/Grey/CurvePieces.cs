@@ -52,7 +52,7 @@ internal sealed class CurvePieces
         var piece = T.LookShort(firstPiece, bin);
         piece = T.WhereAbove(T.LookShort(knot, bin), turn, piece, piece + T.Of(1));
         var along = turn - T.LookShort(origin, piece);
-        return T.LookShort(constant, piece) + along * (T.LookShort(linear, piece) + along * (T.LookShort(square, piece) + along * T.LookShort(cube, piece)));
+        return T.MulAdd(along, T.MulAdd(along, T.MulAdd(along, T.LookShort(cube, piece), T.LookShort(square, piece)), T.LookShort(linear, piece)), T.LookShort(constant, piece));
     }
 
     private void Put(int piece, double from, double to, double start, double end, double slopeStart, double slopeEnd)

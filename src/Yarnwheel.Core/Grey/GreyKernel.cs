@@ -15,8 +15,12 @@ internal static class GreyKernel
     /// <param name="weight">How much of the lift each gets.</param>
     /// <param name="curve">Of the wheel.</param>
     /// <param name="grey">Receives linear light.</param>
-    public static void Lifted(ReadOnlySpan<float> lightness, ReadOnlySpan<float> turn, ReadOnlySpan<float> weight, WheelCurve curve, Span<float> grey) =>
-        LaneLoop.Over(new LiftedKernel(lightness, turn, weight, curve, grey), grey.Length);
+    public static void Lifted(ReadOnlySpan<float> lightness, ReadOnlySpan<float> turn, ReadOnlySpan<float> weight, WheelCurve curve, Span<float> grey)
+    {
+        // Which of the two is asked once a row: a choice within the loop costs as much as the work.
+        if (curve.Pieces is { } pieces) LaneLoop.Over(new LiftedKernel(lightness, turn, weight, pieces, grey), grey.Length);
+        else LaneLoop.Over(new TabledKernel(lightness, turn, weight, curve, grey), grey.Length);
+    }
 
     /// <summary>Hue, and weight of the lift, of each colour.</summary>
     /// <param name="a">OKLab a.</param>
@@ -34,9 +38,9 @@ internal static class GreyKernel
         var room = T.WhereAbove(lift, zero, T.Max(T.Of(1) - lightness, zero), lightness);
         var room2 = room * room;
         var lift2 = lift * lift;
-        var norm = T.Root(T.Root(room2 * room2 + lift2 * lift2));
-        var moved = T.Max(lightness + lift * (room / T.Max(norm, T.Of(1e-30f))), zero);
-        return T.WhereAbove(norm, zero, moved, lightness);
+        var sum = T.MulAdd(room2, room2, lift2 * lift2);
+        var moved = T.Max(T.MulAdd(lift, room * LaneColour.InverseFourthRoot(sum), lightness), zero);
+        return T.WhereAbove(sum, T.Of(1e-30f), moved, lightness);
     }
 
     private readonly ref struct FlatKernel(ReadOnlySpan<float> lightness, Span<float> grey) : ILaneKernel
@@ -54,7 +58,25 @@ internal static class GreyKernel
         }
     }
 
-    private readonly ref struct LiftedKernel(ReadOnlySpan<float> lightness, ReadOnlySpan<float> turn, ReadOnlySpan<float> weight, WheelCurve curve, Span<float> grey) : ILaneKernel
+    private readonly ref struct LiftedKernel(ReadOnlySpan<float> lightness, ReadOnlySpan<float> turn, ReadOnlySpan<float> weight, CurvePieces curve, Span<float> grey) : ILaneKernel
+    {
+        private readonly ReadOnlySpan<float> lightness = lightness;
+        private readonly ReadOnlySpan<float> turn = turn;
+        private readonly ReadOnlySpan<float> weight = weight;
+        private readonly CurvePieces curve = curve;
+        private readonly Span<float> grey = grey;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            for (var i = from; i < to; i += T.Count)
+            {
+                var l = Lift(lightness.Load<T>(i), curve.At(turn.Load<T>(i)) * weight.Load<T>(i));
+                grey.Save(i, l * l * l);
+            }
+        }
+    }
+
+    private readonly ref struct TabledKernel(ReadOnlySpan<float> lightness, ReadOnlySpan<float> turn, ReadOnlySpan<float> weight, WheelCurve curve, Span<float> grey) : ILaneKernel
     {
         private readonly ReadOnlySpan<float> lightness = lightness;
         private readonly ReadOnlySpan<float> turn = turn;

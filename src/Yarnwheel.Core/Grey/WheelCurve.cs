@@ -51,6 +51,9 @@ public sealed class WheelCurve
         return Between(left, right, hue);
     }
 
+    /// <summary>The curve in tables that fit into registers; null where it has too many spokes for them.</summary>
+    internal CurvePieces? Pieces => pieces;
+
     /// <summary>Lifts as shares, −1 … 1, at hues in turns, 0 … 1.</summary>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     internal T AtTurn<T>(T turn) where T : struct, ILanes<T> =>

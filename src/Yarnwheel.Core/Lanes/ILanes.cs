@@ -1,7 +1,7 @@
 namespace Yarnwheel.Core.Lanes;
 
 /// <summary>So many floats worked on at once: 16 (AVX-512), 8 (AVX2) or 1.</summary>
-/// <remarks>A kernel is written once for any of them. Every operation is one of IEEE 754 and none is fused, so all give the same bits:
+/// <remarks>A kernel is written once for any of them. Every operation is one of IEEE 754, and what is fused is fused in all, so all give the same bits:
 /// the scalar lane is the twin that the others are held to.</remarks>
 internal interface ILanes<T> where T : struct, ILanes<T>
 {
@@ -25,6 +25,9 @@ internal interface ILanes<T> where T : struct, ILanes<T>
 
     static abstract T operator /(T a, T b);
 
+    /// <summary>a × b + c, rounded once (IEEE 754 fusedMultiplyAdd).</summary>
+    static abstract T MulAdd(T a, T b, T c);
+
     static abstract T Min(T a, T b);
 
     static abstract T Max(T a, T b);
@@ -45,6 +48,15 @@ internal interface ILanes<T> where T : struct, ILanes<T>
 
     /// <summary>A first guess of 1 over the cube root of a value that is not negative, by its exponent.</summary>
     static abstract T RoughInverseCubeRoot(T a);
+
+    /// <summary>A first guess of 1 over the fourth root of a value above 0, by its exponent.</summary>
+    static abstract T RoughInverseFourthRoot(T a);
+
+    /// <summary>Number of the half octave that a value from 2⁻⁹ to 1 lies in: 0 … 18.</summary>
+    static abstract T HalfOctave(T a);
+
+    /// <summary>A positive value brought into its own octave, 1 … 2.</summary>
+    static abstract T WithinOctave(T a);
 
     /// <summary>Whether a &gt; b in any lane.</summary>
     static abstract bool AnyAbove(T a, T b);

@@ -22,7 +22,7 @@ internal static class LaneLoop
             at = length & ~(Lanes16.Count - 1);
             if (at > 0) kernel.Run<Lanes16>(0, at);
         }
-        else if (Avx2.IsSupported)
+        else if (Avx2.IsSupported && Fma.IsSupported)
         {
             at = length & ~(Lanes8.Count - 1);
             if (at > 0) kernel.Run<Lanes8>(0, at);

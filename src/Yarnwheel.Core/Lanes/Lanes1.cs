@@ -30,6 +30,9 @@ internal readonly struct Lanes1(float value) : ILanes<Lanes1>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static Lanes1 operator /(Lanes1 a, Lanes1 b) => new(a.Value / b.Value);
 
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes1 MulAdd(Lanes1 a, Lanes1 b, Lanes1 c) => new(MathF.FusedMultiplyAdd(a.Value, b.Value, c.Value));
+
     // As the processor's own instruction: the second where neither is smaller.
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static Lanes1 Min(Lanes1 a, Lanes1 b) => new(a.Value < b.Value ? a.Value : b.Value);
@@ -57,8 +60,28 @@ internal readonly struct Lanes1(float value) : ILanes<Lanes1>
         new(BitConverter.Int32BitsToSingle(InverseCubeRootBits - (int)(BitConverter.SingleToInt32Bits(a.Value) * (1 / 3f))));
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes1 RoughInverseFourthRoot(Lanes1 a) => new(BitConverter.Int32BitsToSingle(InverseFourthRootBits - (BitConverter.SingleToInt32Bits(a.Value) >> 2)));
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes1 HalfOctave(Lanes1 a) => new((BitConverter.SingleToInt32Bits(a.Value) >> 22) - FirstHalfOctave);
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes1 WithinOctave(Lanes1 a) => new(BitConverter.Int32BitsToSingle((BitConverter.SingleToInt32Bits(a.Value) & Fraction) | One));
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static bool AnyAbove(Lanes1 a, Lanes1 b) => a.Value > b.Value;
 
     /// <summary>What is left of these bits less a third of a float's are those of about 1 over its cube root.</summary>
     internal const int InverseCubeRootBits = 0x54a2fa8c;
+
+    /// <summary>The same for a quarter and 1 over the fourth root.</summary>
+    internal const int InverseFourthRootBits = 0x4f586000;
+
+    /// <summary>The upper bits of 2⁻⁹: its exponent and the first bit of its fraction.</summary>
+    internal const int FirstHalfOctave = 236;
+
+    /// <summary>The bits of a float's fraction, and those of 1.</summary>
+    internal const int Fraction = 0x007FFFFF;
+
+    internal const int One = 0x3F800000;
 }

@@ -35,6 +35,9 @@ internal readonly struct Lanes16(Vector512<float> values) : ILanes<Lanes16>
     public static Lanes16 operator /(Lanes16 a, Lanes16 b) => new(Avx512F.Divide(a.values, b.values));
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes16 MulAdd(Lanes16 a, Lanes16 b, Lanes16 c) => new(Avx512F.FusedMultiplyAdd(a.values, b.values, c.values));
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static Lanes16 Min(Lanes16 a, Lanes16 b) => new(Avx512F.Min(a.values, b.values));
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
@@ -77,6 +80,18 @@ internal readonly struct Lanes16(Vector512<float> values) : ILanes<Lanes16>
         var third = Avx512F.Multiply(Avx512F.ConvertToVector512Single(a.values.AsInt32()), Vector512.Create(1 / 3f));
         return new(Avx512F.Subtract(Vector512.Create(Lanes1.InverseCubeRootBits), Avx512F.ConvertToVector512Int32WithTruncation(third)).AsSingle());
     }
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes16 RoughInverseFourthRoot(Lanes16 a) =>
+        new(Avx512F.Subtract(Vector512.Create(Lanes1.InverseFourthRootBits), Avx512F.ShiftRightArithmetic(a.values.AsInt32(), 2)).AsSingle());
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes16 HalfOctave(Lanes16 a) =>
+        new(Avx512F.ConvertToVector512Single(Avx512F.Subtract(Avx512F.ShiftRightArithmetic(a.values.AsInt32(), 22), Vector512.Create(Lanes1.FirstHalfOctave))));
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes16 WithinOctave(Lanes16 a) =>
+        new(Avx512F.Or(Avx512F.And(a.values.AsInt32(), Vector512.Create(Lanes1.Fraction)), Vector512.Create(Lanes1.One)).AsSingle());
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static bool AnyAbove(Lanes16 a, Lanes16 b) => Avx512F.CompareGreaterThan(a.values, b.values) != Vector512<float>.Zero;

@@ -34,6 +34,9 @@ internal readonly struct Lanes8(Vector256<float> values) : ILanes<Lanes8>
     public static Lanes8 operator /(Lanes8 a, Lanes8 b) => new(Avx.Divide(a.values, b.values));
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes8 MulAdd(Lanes8 a, Lanes8 b, Lanes8 c) => new(Fma.MultiplyAdd(a.values, b.values, c.values));
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static Lanes8 Min(Lanes8 a, Lanes8 b) => new(Avx.Min(a.values, b.values));
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
@@ -83,6 +86,18 @@ internal readonly struct Lanes8(Vector256<float> values) : ILanes<Lanes8>
         var third = Avx.Multiply(Avx.ConvertToVector256Single(a.values.AsInt32()), Vector256.Create(1 / 3f));
         return new(Avx2.Subtract(Vector256.Create(Lanes1.InverseCubeRootBits), Avx.ConvertToVector256Int32WithTruncation(third)).AsSingle());
     }
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes8 RoughInverseFourthRoot(Lanes8 a) =>
+        new(Avx2.Subtract(Vector256.Create(Lanes1.InverseFourthRootBits), Avx2.ShiftRightArithmetic(a.values.AsInt32(), 2)).AsSingle());
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes8 HalfOctave(Lanes8 a) =>
+        new(Avx.ConvertToVector256Single(Avx2.Subtract(Avx2.ShiftRightArithmetic(a.values.AsInt32(), 22), Vector256.Create(Lanes1.FirstHalfOctave))));
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes8 WithinOctave(Lanes8 a) =>
+        new(Avx2.Or(Avx2.And(a.values.AsInt32(), Vector256.Create(Lanes1.Fraction)), Vector256.Create(Lanes1.One)).AsSingle());
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static bool AnyAbove(Lanes8 a, Lanes8 b) => Avx.MoveMask(Avx.CompareGreaterThan(a.values, b.values)) != 0;
