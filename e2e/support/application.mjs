@@ -64,6 +64,11 @@ export class Application {
     return /** @type {Promise<number | null>} */ (ended);
   }
 
+  /** The process's number. */
+  get pid() {
+    return this.#process?.pid;
+  }
+
   async remove() {
     await this.stop();
     rmSync(this.data, { recursive: true, force: true });

@@ -1,5 +1,4 @@
 using Yarnwheel.Codecs;
-using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -8,26 +7,42 @@ namespace Yarnwheel.Measure.Speed;
 /// <summary>Frames of the Bench, without network and browser.</summary>
 internal static class FrameTable
 {
-    public static IEnumerable<SpeedRow> Rows(Material material)
+    /// <summary>The unit E: the frame encoded by the codec library.</summary>
+    public static double Unit(PhotoRenderer renderer, View view)
     {
-        var renderer = material.Renderer(24);
-        var view = Material.Frame(renderer);
-        var recipe = Material.ThreeAreas;
-        var pixels = renderer.Frame(recipe, view, Show.Result);
-        var unit = Stopwatches.Median(15, () => FrameEncoder.Jpeg(pixels, view.Region.Width, view.Region.Height, 90, true));
-        yield return new("JPEG q90 4:4:4 of the frame", "libvips", $"{unit:F1} ms", "the unit, E", null);
-
-        Recipe Spoke(int i) => recipe with { Grey = recipe.Grey with { Spokes = recipe.Grey.Spokes.SetItem(0, new Spoke { Hue = 29, Lift = i % 90 }) } };
-        var spoke = Stopwatches.Median(25, i => renderer.Frame(Spoke(i), view, Show.Result));
-        yield return new("a spoke moved: the frame's pixels", $"E {unit:F1} ms", $"{spoke:F1} ms", "0.5 E", spoke / (0.5 * unit));
-
-        Recipe Reach(int i) => recipe with { Areas = recipe.Areas.SetItem(0, recipe.Areas[0] with { Mask = new Mask { Parts = [((ColourPart)recipe.Areas[0].Mask.Parts[0]) with { Reach = 5 + (i + 2) * 0.1 }] } }) };
-        var reach = Stopwatches.Median(25, i => renderer.Frame(Reach(i), view, Show.Result));
-        yield return new("reach moved: the frame's pixels", $"E {unit:F1} ms", $"{reach:F1} ms", "–", null);
-
-        var fresh = Stopwatches.Median(9, i => renderer.Frame(recipe, view with { Region = view.Region with { Y = i + 3, Height = FrameHeightOf(view) - 20 } }, Show.Result));
-        yield return new("a region never seen before: the frame's pixels", $"E {unit:F1} ms", $"{fresh:F1} ms", "–", null);
+        var pixels = renderer.Frame(Material.ThreeAreas, view, Show.Result);
+        return Stopwatches.Median(15, () => FrameEncoder.Jpeg(pixels, view.Region.Width, view.Region.Height, 90, true));
     }
 
-    private static int FrameHeightOf(View view) => view.Region.Height;
+    /// <summary>A spoke moved: all masks are there, each pixel is mixed anew.</summary>
+    public static double Spoke(PhotoRenderer renderer, View view, Recipe recipe)
+    {
+        Recipe Moved(int i) => recipe with { Grey = recipe.Grey with { Spokes = recipe.Grey.Spokes.SetItem(0, new Spoke { Hue = 29, Lift = i % 90 }) } };
+        return Stopwatches.Median(41, i => renderer.Frame(Moved(i), view, Show.Result));
+    }
+
+    public static IEnumerable<SpeedRow> Rows(PhotoRenderer renderer)
+    {
+        var view = Material.Frame(renderer);
+        var unit = Unit(renderer, view);
+        var peer = $"E {unit:F1} ms";
+        yield return new("JPEG q90 4:4:4 encode of the frame", "libvips", $"{unit:F1} ms", "the unit, E", null);
+
+        var pass = Spoke(renderer, view, Material.OneArea);
+        yield return new("the per-pixel pass: grey mix, blend by one mask, 8 bit", peer, $"{pass:F1} ms", "0.5 E", pass / (0.5 * unit));
+        var three = Spoke(renderer, view, Material.ThreeAreas);
+        yield return new("the same with three areas, two of them treated", peer, $"{three:F1} ms", "–", null);
+        foreach (var (name, width) in (List<(string, string)>)[("AVX2", "avx2"), ("one value at a time", "scalar")])
+        {
+            var slower = Child.Run(["width"], width == "avx2" ? [("DOTNET_EnableAVX512F", "0"), ("DOTNET_EnableAVX512", "0")] : [("DOTNET_EnableAVX2", "0"), ("DOTNET_EnableAVX", "0")]);
+            var (own, ownUnit) = (slower[0], slower[1]);
+            yield return new($"the per-pixel pass, {name}", $"E {ownUnit:F1} ms", $"{own:F1} ms", width == "avx2" ? "1 E" : "–", width == "avx2" ? own / ownUnit : null);
+        }
+
+        Recipe Reach(int i) => Material.ManyPicks(5 + (i + 2) * 0.1);
+        var reach = Stopwatches.Median(21, i => renderer.Frame(Reach(i), view, Show.Result));
+        yield return new("reach moved, ten picks, five leave-outs: the frame's pixels", peer, $"{reach:F1} ms", "–", null);
+        var fresh = Stopwatches.Median(9, i => renderer.Frame(Material.ThreeAreas, view with { Region = view.Region with { Y = i + 3, Height = view.Region.Height - 20 } }, Show.Result));
+        yield return new("a region never seen before, three areas: the frame's pixels", peer, $"{fresh:F1} ms", "–", null);
+    }
 }

@@ -22,9 +22,6 @@ internal static class KernelTable
         var curve = new WheelCurve([new Spoke { Hue = 20, Lift = 50 }, new Spoke { Hue = 200, Lift = -50 }]);
         Time("copy three rows", () => new LightRow(r, g, b).CopyTo(new LightRow(work, Width)));
         Time("lift and cube", () => GreyKernel.Lifted(grey, turn, weight, curve, work.AsSpan(0, Width)));
-        var flat = new WheelCurve([]);
-        Time("cube alone", () => GreyKernel.Flat(grey, work.AsSpan(0, Width)));
-        Time("lift flat", () => GreyKernel.Lifted(grey, turn, weight, flat, work.AsSpan(0, Width)));
         Time("blend three rows by mask", () => Blend.Masked(new LightRow(work, Width), new LightRow(r, g, b), mask, 0.8f));
         Time("encode to bytes", () =>
         {
@@ -39,26 +36,6 @@ internal static class KernelTable
         });
         Time("OKLab", () => OkLab.FromLinear(new LightRow(r, g, b), work.AsSpan(0, Width), work.AsSpan(Width, Width), work.AsSpan(2 * Width, Width)));
         Time("hue and weight", () => GreyKernel.Hues(r, g, work.AsSpan(0, Width), work.AsSpan(Width, Width)));
-    }
-
-    public static void Pieces(Material material)
-    {
-        var renderer = material.Renderer(24);
-        var view = Material.Frame(renderer);
-        var none = LightPlan.None;
-        Console.WriteLine($"sampler {Stopwatches.Median(7, () => AreaSampler.Draw(renderer.Photo, view.Region, view.Scale)):F1}");
-        Console.WriteLine($"view {Stopwatches.Median(7, () => ViewPlanes.Draw(renderer.Photo, view, none, default)):F1}");
-        var planes = ViewPlanes.Draw(renderer.Photo, view, none, default);
-        Console.WriteLine($"base {Stopwatches.Median(7, () => ViewPlanes.Draw(renderer.Photo, view, none, default).Base(GreyBasis.Luminance)):F1}");
-        Console.WriteLine($"hues calm {Stopwatches.Median(7, () => HuePlanes.Of(planes, 30, new PieceCache(0), default)):F1}");
-        Console.WriteLine($"hues {Stopwatches.Median(7, () => HuePlanes.Of(planes, 0, new PieceCache(0), default)):F1}");
-        var recipe = Material.ThreeAreas;
-        for (var k = 0; k < 3; k++)
-        {
-            var one = recipe with { Areas = [recipe.Areas[k]] };
-            var plan = RenderPlan.Compile(one, new RenderSource(renderer.Photo, new PieceCache(1 << 20), null));
-            Console.WriteLine($"mask {k} {Stopwatches.Median(7, () => AreaMasks.Draw(plan.Areas[0], new MaskScene(planes, none, new RenderSource(renderer.Photo, new PieceCache(0), null), new PieceCache(0), default))):F1}");
-        }
     }
 
     private static void Time(string what, Action row)

@@ -22,6 +22,20 @@ internal sealed class Material : IDisposable
             { "name": "C", "colour": 0, "strength": 50, "mask": { "parts": [ { "kind": "ramp", "x0": 0.5, "y0": 0.9, "x1": 0.5, "y1": 0.5 } ] }, "treat": { "exposure": -0.4 } } ] }
         """);
 
+    /// <summary>One area, untreated: the least that a take with a kept colour is.</summary>
+    public static Recipe OneArea { get; } = ThreeAreas with { Areas = [ThreeAreas.Areas[0]] };
+
+    /// <summary>Ten picks and five leave-outs with a reach.</summary>
+    public static Recipe ManyPicks(double reach) => OneArea with
+    {
+        Areas = [OneArea.Areas[0] with { Mask = new Mask { Parts = [new ColourPart
+        {
+            Picks = [.. Enumerable.Range(0, 10).Select(i => new ShadePick { X = 0.45 + 0.005 * i, Y = 0.4 + 0.02 * i })],
+            LeaveOut = [.. Enumerable.Range(0, 5).Select(i => new ShadePick { X = 0.1 + 0.15 * i, Y = 0.85 })],
+            Reach = reach, Fade = 6,
+        }] } }],
+    };
+
     private readonly string folder = Directory.CreateTempSubdirectory("yarnwheel-measure").FullName;
 
     /// <summary>A JPEG of so many megapixels, 3 : 2.</summary>

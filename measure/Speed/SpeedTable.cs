@@ -1,3 +1,5 @@
+using System.Diagnostics;
+
 namespace Yarnwheel.Measure.Speed;
 
 /// <summary>All speeds, beside their peers in the same run.</summary>
@@ -5,9 +7,25 @@ internal static class SpeedTable
 {
     public static void Print()
     {
+        var watch = Stopwatch.StartNew();
         using var material = new Material();
+        var renderer = material.Renderer(24);
         Console.WriteLine("| work | peer | measured | goal | reached |");
         Console.WriteLine("|---|---|---|---|---|");
-        foreach (var row in FrameTable.Rows(material)) Console.WriteLine(row);
+        IEnumerable<SpeedRow> rows =
+        [
+            .. FrameTable.Rows(renderer), .. PatchTable.Rows(renderer), .. EdgeTable.Rows(renderer),
+            new("a brush stroke, pen to computed pixels", "P", "not built yet", "1.0 P", null),
+            new("subject, first answer on the frame", "OpenCV grabCut", "not built yet", "a twentieth", null),
+            .. CopyTable.Rows(material),
+        ];
+        foreach (var row in rows) Console.WriteLine(row);
+        Console.WriteLine($"\nIn {watch.Elapsed.TotalSeconds:F0} s on {Machine()}. What the browser paints is measured by e2e/speed.mjs.");
+    }
+
+    private static string Machine()
+    {
+        var model = File.ReadLines("/proc/cpuinfo").FirstOrDefault(l => l.StartsWith("model name", StringComparison.Ordinal))?.Split(':')[1].Trim() ?? "an unknown processor";
+        return $"{Environment.ProcessorCount} × {model}, .NET {Environment.Version}";
     }
 }

@@ -1,3 +1,4 @@
+using System.Buffers;
 using Yarnwheel.Core.Imaging;
 
 namespace Yarnwheel.Core.Masks;
@@ -7,16 +8,18 @@ namespace Yarnwheel.Core.Masks;
 /// <param name="width">Of the level.</param>
 /// <param name="height">Of the level.</param>
 /// <param name="step">Level pixels a screen pixel.</param>
-internal sealed class LevelMask(byte[] values, int width, int height, double step)
+/// <param name="region">Of the view, at its scale.</param>
+internal sealed class LevelMask(byte[] values, int width, int height, double step, Region region)
 {
+    private readonly Cover[] columns = step > 1 ? [.. Enumerable.Range(region.X, region.Width).Select(x => Cover.Of(x, step, width))] : [];
+
     /// <summary>Draws a row: smaller than the level each pixel is the mean over what it covers; else the contour is smoothed by a 3 × 3 binomial.</summary>
     /// <param name="shares">Mask of each value, 0 … 1.</param>
-    /// <param name="region">Of the view, at its scale.</param>
     /// <param name="y">Row of the region.</param>
     /// <param name="mask">Receives the row.</param>
-    public void Row(float[] shares, Region region, int y, Span<float> mask)
+    public void Row(float[] shares, int y, Span<float> mask)
     {
-        if (step > 1) Mean(shares, region.X, region.Y + y, mask);
+        if (step > 1) Mean(shares, region.Y + y, mask);
         else Smooth(shares, region.X, region.Y + y, mask);
     }
 
@@ -24,22 +27,32 @@ internal sealed class LevelMask(byte[] values, int width, int height, double ste
     public byte At(int x, int y) =>
         values[Math.Min((int)((y + 0.5) * step), height - 1) * width + Math.Min((int)((x + 0.5) * step), width - 1)];
 
-    private void Mean(float[] shares, int x0, int y, Span<float> mask)
+    /// <summary>Down first, then across, so that each value of the level is looked up once a row.</summary>
+    private void Mean(float[] shares, int y, Span<float> mask)
     {
         var rows = Cover.Of(y, step, height);
+        var first = columns[0].First;
+        var length = columns[^1].First + columns[^1].Count - first;
+        var down = ArrayPool<float>.Shared.Rent(length);
+        var span = down.AsSpan(0, length);
+        for (var r = 0; r < rows.Count; r++)
+        {
+            var line = values.AsSpan((rows.First + r) * width + first, span.Length);
+            var weight = rows.Weight(r);
+            if (r == 0)
+                for (var i = 0; i < line.Length; i++) span[i] = weight * shares[line[i]];
+            else
+                for (var i = 0; i < line.Length; i++) span[i] += weight * shares[line[i]];
+        }
         for (var x = 0; x < mask.Length; x++)
         {
-            var columns = Cover.Of(x0 + x, step, width);
-            float sum = 0;
-            for (var r = 0; r < rows.Count; r++)
-            {
-                var at = (rows.First + r) * width + columns.First;
-                float row = 0;
-                for (var c = 0; c < columns.Count; c++) row += columns.Weight(c) * shares[values[at + c]];
-                sum += rows.Weight(r) * row;
-            }
+            ref readonly var cover = ref columns[x];
+            var at = cover.First - first;
+            var sum = cover.FirstWeight * span[at];
+            for (var c = 1; c < cover.Count; c++) sum += cover.Weight(c) * span[at + c];
             mask[x] = sum;
         }
+        ArrayPool<float>.Shared.Return(down);
     }
 
     private void Smooth(float[] shares, int x0, int y, Span<float> mask)

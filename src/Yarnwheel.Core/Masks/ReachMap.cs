@@ -6,9 +6,6 @@ namespace Yarnwheel.Core.Masks;
 /// entered once, from the neighbour that is reached at the lowest tolerance. <c>map ≤ t</c> equals a fixed-range flood fill at t.</remarks>
 public static class ReachMap
 {
-    private const int Unseen = -2;
-    private const int End = -1;
-
     /// <summary>The map of what hangs together with the seed.</summary>
     /// <param name="rgb">Interleaved 8-bit sRGB.</param>
     /// <param name="width">Pixels.</param>
@@ -21,28 +18,12 @@ public static class ReachMap
     {
         ArgumentNullException.ThrowIfNull(rgb);
         var map = Everywhere(rgb, width, height, seedX, seedY);
-        // Chains of pixels waiting at each tolerance, through one array of links.
-        var next = new int[map.Length];
-        Array.Fill(next, Unseen);
-        Span<int> heads = stackalloc int[256];
-        heads.Fill(End);
-        var seed = seedY * width + seedX;
-        heads[0] = seed;
-        next[seed] = End;
+        var walk = new Walk(map, width);
+        walk.Enter(seedY * width + seedX, 0);
         for (var level = 0; level < 256; level++)
         {
             cancel.ThrowIfCancellationRequested();
-            ref var head = ref heads[level];
-            while (head != End)
-            {
-                var at = head;
-                head = next[at];
-                var x = at % width;
-                if (x > 0) Enter(at - 1, level, map, next, heads);
-                if (x + 1 < width) Enter(at + 1, level, map, next, heads);
-                if (at >= width) Enter(at - width, level, map, next, heads);
-                if (at + width < map.Length) Enter(at + width, level, map, next, heads);
-            }
+            walk.Empty(level);
         }
         return map;
     }
@@ -65,13 +46,56 @@ public static class ReachMap
         return map;
     }
 
-    private static void Enter(int at, int level, byte[] map, int[] next, Span<int> heads)
+    /// <summary>The pixels that wait, a pile for each tolerance: what was put on last is near, in the picture and in memory.</summary>
+    private sealed class Walk(byte[] map, int width)
     {
-        ref var link = ref next[at];
-        if (link != Unseen) return;
-        var cost = Math.Max(level, map[at]);
-        map[at] = (byte)cost;
-        link = heads[cost];
-        heads[cost] = at;
+        private readonly bool[] seen = new bool[map.Length];
+        private readonly int[][] piles = new int[256][];
+        private readonly int[] heights = new int[256];
+
+        public void Enter(int at, int level)
+        {
+            seen[at] = true;
+            var cost = Math.Max(level, map[at]);
+            map[at] = (byte)cost;
+            var pile = piles[cost] ??= new int[256];
+            if (heights[cost] == pile.Length) Array.Resize(ref piles[cost], 2 * pile.Length);
+            piles[cost][heights[cost]++] = at;
+        }
+
+        /// <summary>Takes every pixel off a pile; neighbours reached at the same tolerance along its row are taken at once.</summary>
+        public void Empty(int level)
+        {
+            while (heights[level] > 0)
+            {
+                var at = piles[level][--heights[level]];
+                var start = at - at % width;
+                Around(at, level);
+                Along(at, start + width, 1, level);
+                Along(at, start - 1, -1, level);
+            }
+            piles[level] = [];
+        }
+
+        private void Along(int at, int end, int step, int level)
+        {
+            for (var next = at + step; next != end && !seen[next]; next += step)
+            {
+                if (map[next] > level)
+                {
+                    Enter(next, level);
+                    return;
+                }
+                seen[next] = true;
+                map[next] = (byte)level;
+                Around(next, level);
+            }
+        }
+
+        private void Around(int at, int level)
+        {
+            if (at >= width && !seen[at - width]) Enter(at - width, level);
+            if (at + width < map.Length && !seen[at + width]) Enter(at + width, level);
+        }
     }
 }

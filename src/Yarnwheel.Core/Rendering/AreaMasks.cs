@@ -75,7 +75,7 @@ internal static class AreaMasks
         var share = 1.0 / (1L << (2 * index));
         var key = string.Create(CultureInfo.InvariantCulture, $"specks {index} {area.MaskKey} {scene.Light.Key} {edge.Islands} {edge.Pinholes}");
         var specks = scene.Source.Cache.GetOrAdd(key, () => SpeckMap.Of(WholeMask(area, index, scene), level.Width, level.Height, edge.Islands * share, edge.Pinholes * share), m => m.LongLength);
-        var lookup = new LevelMask(specks, level.Width, level.Height, 1 / (view.Scale * (1 << index)));
+        var lookup = new LevelMask(specks, level.Width, level.Height, 1 / (view.Scale * (1 << index)), view.Region);
         var settled = (float[])mask.Clone();
         Rows.Each(view.Region.Height, y =>
         {

@@ -13,15 +13,16 @@ internal sealed class PatchPartPlan(PatchPart part) : PartPlan(part)
         var index = photo.LevelFor(scene.View.View.Scale);
         var level = photo.Level(index);
         var step = 1 / (scene.View.View.Scale * (1 << index));
-        var seeds = part.Seeds.Select(seed => (seed.TakeAway, Shares(seed.Reach), Mask: new LevelMask(Map(seed, index, scene), level.Width, level.Height, step))).ToArray();
-        var region = scene.View.View.Region;
+        var seeds = part.Seeds.Select(seed => (seed.TakeAway, Shares(seed.Reach), Mask: new LevelMask(Map(seed, index, scene), level.Width, level.Height, step, scene.View.View.Region))).ToArray();
         return (y, mask) =>
         {
             mask.Clear();
-            var own = new float[mask.Length];
-            foreach (var (takeAway, shares, seed) in seeds)
+            // The first press starts from nothing: there is nothing to join.
+            if (seeds is [(false, var only, var first), ..]) first.Row(only, y, mask);
+            var own = seeds.Length > 1 ? new float[mask.Length] : [];
+            foreach (var (takeAway, shares, seed) in seeds.Skip(1))
             {
-                seed.Row(shares, region, y, own);
+                seed.Row(shares, y, own);
                 MaskFold.Join(mask, own, takeAway ? MaskOp.Subtract : MaskOp.Add, invert: false);
             }
         };

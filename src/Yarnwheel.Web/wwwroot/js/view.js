@@ -35,8 +35,8 @@ export class PhotoView extends EventTarget {
   #lit = null;
   /** What was asked for last. @type {import('./frames.js').Wish | null} */
   last = null;
-  /** @type {number | undefined} */
-  #timer;
+  /** Asks for the exact frame when the hand rests. @type {number | undefined} */
+  timer;
 
   /**
    * @param {HTMLElement} stage @param {HTMLCanvasElement} canvas
@@ -155,7 +155,7 @@ export class PhotoView extends EventTarget {
 
   /** Asks for a frame of what is in sight. @param {boolean} fast while the hand is dragging */
   ask(fast) {
-    clearTimeout(this.#timer);
+    clearTimeout(this.timer);
     const region = this.region;
     if (region.width <= 0 || region.height <= 0) return;
     const peeked = fast || this.#held ? null : this.#peeked;
@@ -180,21 +180,31 @@ export class PhotoView extends EventTarget {
       stitch: peeked !== null || (stitch && !fast && !this.#held),
     };
     this.loop.ask(this.last);
-    if (fast) this.#timer = setTimeout(() => this.ask(false), 350);
+    if (fast) this.timer = setTimeout(() => this.ask(false), 350);
   }
 
   paint() {
     const { context, canvas } = this;
     context.fillStyle = getComputedStyle(this.stage).backgroundColor;
     context.fillRect(0, 0, canvas.width, canvas.height);
-    for (const frame of [this.#under, this.#frame]) {
+    // The coarse picture of the whole shows only where the newest frame does not reach.
+    for (const frame of this.#frame && this.#reaches(this.#frame) ? [this.#frame] : [this.#under, this.#frame]) {
       if (!frame) continue;
       const { wish, bitmap } = frame;
       const factor = this.zoom / wish.scale;
       context.imageSmoothingEnabled = factor !== 1;
-      context.imageSmoothingQuality = 'medium';
+      // While the hand drags, speed; the finer way costs more than all else in the frame.
+      context.imageSmoothingQuality = wish.fast || frame === this.#under ? 'low' : 'medium';
       context.drawImage(bitmap, this.#left + wish.x * factor, this.#top + wish.y * factor, bitmap.width * factor, bitmap.height * factor);
     }
+  }
+
+  /** Whether a frame covers all that is in sight. @param {Frame} frame */
+  #reaches({ wish, bitmap }) {
+    const factor = this.zoom / wish.scale;
+    const { x, y, width, height } = this.region;
+    return wish.x * factor <= x + 1 && wish.y * factor <= y + 1
+      && (wish.x + bitmap.width) * factor >= x + width - 1 && (wish.y + bitmap.height) * factor >= y + height - 1;
   }
 
   /** A coarse picture of the whole photo, for the small map. */
@@ -229,7 +239,7 @@ export class PhotoView extends EventTarget {
   #moved() {
     this.paint();
     this.dispatchEvent(new Event('moved'));
-    clearTimeout(this.#timer);
-    if (this.take.state.revision > 0) this.#timer = setTimeout(() => this.ask(false), 30);
+    clearTimeout(this.timer);
+    if (this.take.state.revision > 0) this.timer = setTimeout(() => this.ask(false), 30);
   }
 }

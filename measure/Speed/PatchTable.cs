@@ -1,0 +1,47 @@
+using OpenCvSharp;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks;
+using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering;
+using Yarnwheel.Core.Treatments;
+
+namespace Yarnwheel.Measure.Speed;
+
+/// <summary>The patch: its reach map, and a drag through it, beside OpenCV's flood fill of the whole picture.</summary>
+internal static class PatchTable
+{
+    public static IEnumerable<SpeedRow> Rows(PhotoRenderer renderer)
+    {
+        var view = Material.Frame(renderer);
+        var source = new RenderSource(renderer.Photo, new PieceCache(1 << 28), null);
+        var planes = ViewPlanes.Draw(renderer.Photo, view, LightPlan.None, CancellationToken.None);
+        AreaPlan Patch(double reach) => RenderPlan.Compile(new Recipe { Areas = [new Area { Mask = new Mask { Parts = [new PatchPart { Seeds = [new PatchSeed { X = 0.47, Y = 0.45, Reach = reach }] }] } }] }, source).Areas[0];
+        var scene = new MaskScene(planes, LightPlan.None, source, new PieceCache(1 << 28), CancellationToken.None);
+        var drag = Stopwatches.Median(41, i => AreaMasks.Draw(Patch(20 + (i + 2) * 0.3), scene));
+
+        var pixels = renderer.Frame(new Recipe { Ground = new Ground { Colour = 100 } }, view, Show.Result);
+        var (map, flood) = Both(pixels, view.Region.Width, view.Region.Height, 9);
+        yield return new("patch dragged: the mask of the frame", $"OpenCV flood fill, one value: {flood:F1} ms", $"{drag:F1} ms", "1 ms", drag);
+        yield return new("patch pressed: the reach map of the frame", $"OpenCV flood fill of the frame: {flood:F1} ms", $"{map:F1} ms", "5 × the flood fill", map / (5 * flood));
+        var level = renderer.Photo.Full;
+        var full = LevelBytes(renderer);
+        var (fullMap, fullFlood) = Both(full, level.Width, level.Height, 3);
+        yield return new("the reach map of 24 MP", $"OpenCV flood fill of it: {fullFlood:F0} ms", $"{fullMap:F0} ms", "5 × the flood fill", fullMap / (5 * fullFlood));
+    }
+
+    private static byte[] LevelBytes(PhotoRenderer renderer) => renderer.Frame(new Recipe { Ground = new Ground { Colour = 100 } }, View.Whole(renderer.Photo), Show.Original);
+
+    private static (double Map, double Flood) Both(byte[] rgb, int width, int height, int runs)
+    {
+        int x = width * 47 / 100, y = height * 45 / 100;
+        var map = Stopwatches.Median(runs, () => ReachMap.Of(rgb, width, height, x, y));
+        using var image = Mat.FromPixelData(height, width, MatType.CV_8UC3, rgb);
+        var range = Scalar.All(255);
+        var flood = Stopwatches.Median(runs, () =>
+        {
+            using var mask = new Mat(height + 2, width + 2, MatType.CV_8UC1, Scalar.Black);
+            Cv2.FloodFill(image, mask, new Point(x, y), Scalar.White, out _, range, range, FloodFillFlags.Link4 | FloodFillFlags.FixedRange | FloodFillFlags.MaskOnly | (FloodFillFlags)(255 << 8));
+        });
+        return (map, flood);
+    }
+}
