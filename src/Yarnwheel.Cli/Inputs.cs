@@ -20,7 +20,7 @@ internal static class Inputs
     {
         if (!file.Exists) throw new CallException($"There is no photo {file.FullName}.");
         var photo = new PhotoReader(new PhotoLimits()).Read(file.FullName, cancel);
-        return (photo, new PhotoRenderer(Pyramid.Build(photo.Pixels, cancel), pictures: new MaskPictureFolder(pictures.FullName, new PhotoLimits())));
+        return (photo, new PhotoRenderer(Pyramid.Build(photo.Pixels), pictures: new MaskPictureFolder(pictures.FullName, new PhotoLimits())));
     }
 
     /// <summary>The option that says where mask pictures are.</summary>

@@ -1,4 +1,4 @@
-using System.Numerics;
+using Yarnwheel.Core.Lanes;
 
 namespace Yarnwheel.Core.Grey;
 
@@ -36,75 +36,82 @@ internal sealed class CalmFilter
     /// <param name="l">Receives the smoothed L of the row.</param>
     /// <param name="a">Receives the smoothed a of the row.</param>
     /// <param name="b">Receives the smoothed b of the row.</param>
-    /// <param name="sum">A row to work in.</param>
-    public void Row(LabPlanes source, int x0, int y, Span<float> l, Span<float> a, Span<float> b, Span<float> sum)
+    public void Row(LabPlanes source, int x0, int y, Span<float> l, Span<float> a, Span<float> b)
     {
         var width = a.Length;
         var here = y * source.Width + x0;
-        ReadOnlySpan<float> l0 = source.L.AsSpan(here, width), a0 = source.A.AsSpan(here, width), b0 = source.B.AsSpan(here, width);
-        l0.CopyTo(l);
-        a0.CopyTo(a);
-        b0.CopyTo(b);
-        sum[..width].Fill(1);
+        Span<int> offsets = stackalloc int[taps.Length];
+        Span<float> weights = stackalloc float[taps.Length];
+        // Neighbours above and below the photo count nothing; those beside it are left out of the border's columns one by one.
+        var count = 0;
         foreach (var (dx, dy, weight) in taps)
         {
             if (y + dy < 0 || y + dy >= source.Height) continue;
-            // Neighbours beyond the photo's edge count nothing.
-            var first = Math.Max(0, -(x0 + dx));
-            var last = Math.Min(width, source.Width - x0 - dx);
-            if (last <= first) continue;
-            var there = here + dy * source.Width + dx + first;
-            Tap(source.L.AsSpan(there, last - first), source.A.AsSpan(there, last - first), source.B.AsSpan(there, last - first),
-                l0[first..last], a0[first..last], b0[first..last], weight, l[first..last], a[first..last], b[first..last], sum[first..last]);
+            offsets[count] = dy * source.Width + dx;
+            weights[count++] = weight;
         }
-        var i = 0;
-        for (; i <= width - Vector<float>.Count; i += Vector<float>.Count)
-        {
-            var all = new Vector<float>(sum[i..]);
-            (new Vector<float>(l[i..]) / all).CopyTo(l[i..]);
-            (new Vector<float>(a[i..]) / all).CopyTo(a[i..]);
-            (new Vector<float>(b[i..]) / all).CopyTo(b[i..]);
-        }
-        for (; i < width; i++)
-        {
-            l[i] /= sum[i];
-            a[i] /= sum[i];
-            b[i] /= sum[i];
-        }
+        var reach = taps.Length == 0 ? 0 : taps.Max(t => t.X);
+        var first = Math.Clamp(reach - x0, 0, width);
+        var last = Math.Clamp(source.Width - reach - x0, first, width);
+        for (var x = 0; x < first; x++) Border(source, x0 + x, y, out l[x], out a[x], out b[x]);
+        for (var x = last; x < width; x++) Border(source, x0 + x, y, out l[x], out a[x], out b[x]);
+        if (last > first)
+            LaneLoop.Over(new Kernel(source, here + first, offsets[..count], weights[..count], inverseRange2, l[first..last], a[first..last], b[first..last]), last - first);
     }
 
-    private void Tap(ReadOnlySpan<float> l1, ReadOnlySpan<float> a1, ReadOnlySpan<float> b1,
-        ReadOnlySpan<float> l0, ReadOnlySpan<float> a0, ReadOnlySpan<float> b0, float weight, Span<float> l, Span<float> a, Span<float> b, Span<float> sum)
+    private void Border(LabPlanes source, int x, int y, out float l, out float a, out float b)
     {
-        var i = 0;
-        var range = new Vector<float>(inverseRange2);
-        var half = new Vector<float>(0.5f);
-        for (; i <= a.Length - Vector<float>.Count; i += Vector<float>.Count)
+        var at = y * source.Width + x;
+        Span<int> offsets = stackalloc int[taps.Length];
+        Span<float> weights = stackalloc float[taps.Length];
+        var count = 0;
+        foreach (var (dx, dy, weight) in taps)
         {
-            var va = new Vector<float>(a1[i..]);
-            var vb = new Vector<float>(b1[i..]);
-            var vl = new Vector<float>(l1[i..]);
-            var dl = (vl - new Vector<float>(l0[i..])) * half;
-            var da = va - new Vector<float>(a0[i..]);
-            var db = vb - new Vector<float>(b0[i..]);
-            var near = Vector.Max(Vector<float>.Zero, Vector<float>.One - (dl * dl + da * da + db * db) * range);
-            var w = near * near * weight;
-            (new Vector<float>(l[i..]) + w * vl).CopyTo(l[i..]);
-            (new Vector<float>(a[i..]) + w * va).CopyTo(a[i..]);
-            (new Vector<float>(b[i..]) + w * vb).CopyTo(b[i..]);
-            (new Vector<float>(sum[i..]) + w).CopyTo(sum[i..]);
+            if (y + dy < 0 || y + dy >= source.Height || x + dx < 0 || x + dx >= source.Width) continue;
+            offsets[count] = dy * source.Width + dx;
+            weights[count++] = weight;
         }
-        for (; i < a.Length; i++)
+        Span<float> smoothed = stackalloc float[3];
+        new Kernel(source, at, offsets[..count], weights[..count], inverseRange2, smoothed[..1], smoothed.Slice(1, 1), smoothed.Slice(2, 1)).Run<Lanes1>(0, 1);
+        (l, a, b) = (smoothed[0], smoothed[1], smoothed[2]);
+    }
+
+    /// <summary>All neighbours of a run of pixels, of which each has all of them.</summary>
+    private readonly ref struct Kernel(LabPlanes source, int start, ReadOnlySpan<int> offsets, ReadOnlySpan<float> weights, float inverseRange2, Span<float> l, Span<float> a, Span<float> b) : ILaneKernel
+    {
+        private readonly ReadOnlySpan<float> fromL = source.L;
+        private readonly ReadOnlySpan<float> fromA = source.A;
+        private readonly ReadOnlySpan<float> fromB = source.B;
+        private readonly ReadOnlySpan<int> offsets = offsets;
+        private readonly ReadOnlySpan<float> weights = weights;
+        private readonly Span<float> l = l;
+        private readonly Span<float> a = a;
+        private readonly Span<float> b = b;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
-            var dl = (l1[i] - l0[i]) * 0.5f;
-            var da = a1[i] - a0[i];
-            var db = b1[i] - b0[i];
-            var near = MathF.Max(0, 1 - (dl * dl + da * da + db * db) * inverseRange2);
-            var w = near * near * weight;
-            l[i] += w * l1[i];
-            a[i] += w * a1[i];
-            b[i] += w * b1[i];
-            sum[i] += w;
+            T zero = T.Of(0), one = T.Of(1), half = T.Of(0.5f), range = T.Of(-inverseRange2);
+            for (var i = from; i < to; i += T.Count)
+            {
+                T l0 = fromL.Load<T>(start + i), a0 = fromA.Load<T>(start + i), b0 = fromB.Load<T>(start + i);
+                T sumL = l0, sumA = a0, sumB = b0, sum = one;
+                for (var k = 0; k < offsets.Length; k++)
+                {
+                    var at = start + i + offsets[k];
+                    T l1 = fromL.Load<T>(at), a1 = fromA.Load<T>(at), b1 = fromB.Load<T>(at);
+                    T dl = (l1 - l0) * half, da = a1 - a0, db = b1 - b0;
+                    var near = T.Max(zero, T.MulAdd(T.MulAdd(dl, dl, T.MulAdd(da, da, db * db)), range, one));
+                    var w = near * near * T.Of(weights[k]);
+                    sumL = T.MulAdd(w, l1, sumL);
+                    sumA = T.MulAdd(w, a1, sumA);
+                    sumB = T.MulAdd(w, b1, sumB);
+                    sum += w;
+                }
+                var all = one / sum;
+                l.Save(i, sumL * all);
+                a.Save(i, sumA * all);
+                b.Save(i, sumB * all);
+            }
         }
     }
 

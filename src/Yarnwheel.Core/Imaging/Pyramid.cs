@@ -1,11 +1,17 @@
 namespace Yarnwheel.Core.Imaging;
 
 /// <summary>A photo at full size, half, quarter … size; each level the mean of 2×2 pixels of linear light of the one before.</summary>
+/// <remarks>A level is made when it is first asked for: a copy at full size needs none of them.</remarks>
 public sealed class Pyramid
 {
-    private readonly List<PhotoPixels> levels;
+    private readonly PhotoPixels[] levels;
+    private readonly Lock making = new();
 
-    private Pyramid(List<PhotoPixels> levels) => this.levels = levels;
+    private Pyramid(PhotoPixels full, int count)
+    {
+        levels = new PhotoPixels[count];
+        levels[0] = full;
+    }
 
     public int Width => levels[0].Width;
 
@@ -13,30 +19,39 @@ public sealed class Pyramid
 
     public PhotoPixels Full => levels[0];
 
-    public int Count => levels.Count;
+    public int Count => levels.Length;
 
-    public long Bytes => levels.Sum(l => l.Bytes);
+    /// <summary>Memory that the levels made so far take.</summary>
+    public long Bytes => levels.Sum(l => l?.Bytes ?? 0);
 
-    public PhotoPixels Level(int index) => levels[index];
+    public PhotoPixels Level(int index)
+    {
+        if (Volatile.Read(ref levels[index]) is { } known) return known;
+        lock (making)
+        {
+            for (var k = 1; k <= index; k++)
+                if (levels[k] is null) Volatile.Write(ref levels[k], Halve(levels[k - 1], CancellationToken.None));
+            return levels[index];
+        }
+    }
 
     /// <summary>The smallest level whose pixels are still no larger than the screen's at this scale.</summary>
     /// <param name="scale">Screen pixels a photo pixel; above 0.</param>
     public int LevelFor(double scale)
     {
         var level = 0;
-        while (level + 1 < levels.Count && scale * (1 << (level + 1)) <= 1) level++;
+        while (level + 1 < levels.Length && scale * (1 << (level + 1)) <= 1) level++;
         return level;
     }
 
-    /// <summary>Builds the levels down to a side of about 64 pixels.</summary>
+    /// <summary>Levels down to a side of about 64 pixels.</summary>
     /// <param name="full">The photo.</param>
-    /// <param name="cancel">Ends the work early.</param>
-    public static Pyramid Build(PhotoPixels full, CancellationToken cancel = default)
+    public static Pyramid Build(PhotoPixels full)
     {
         ArgumentNullException.ThrowIfNull(full);
-        var levels = new List<PhotoPixels> { full };
-        while (Math.Max(levels[^1].Width, levels[^1].Height) > 64) levels.Add(Halve(levels[^1], cancel));
-        return new Pyramid(levels);
+        var count = 1;
+        for (var side = Math.Max(full.Width, full.Height); side > 64; side = (side + 1) / 2) count++;
+        return new Pyramid(full, count);
     }
 
     private static FloatPixels Halve(PhotoPixels source, CancellationToken cancel)

@@ -32,11 +32,9 @@ internal sealed class Ramp(RampPart part, int width, int height)
         // Along the way in photo pixels; a way shorter than a screen pixel is widened about its middle.
         var run = Math.Max(length, place.Step);
         var start = (length - run) / 2;
-        for (var i = 0; i < mask.Length; i++)
-        {
-            var along = ((place.X + i * place.Step - fromX) * wayX + (place.Y - fromY) * wayY) / length;
-            mask[i] = Fall((along - start) / run);
-        }
+        var first = (((place.X - fromX) * wayX + (place.Y - fromY) * wayY) / length - start) / run;
+        var step = place.Step * wayX / length / run;
+        for (var i = 0; i < mask.Length; i++) mask[i] = Fall(first + i * step);
     }
 
     private void Radial(RowPlace place, Span<float> mask)

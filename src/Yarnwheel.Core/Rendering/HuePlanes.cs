@@ -29,7 +29,7 @@ internal sealed class HuePlanes(int width, int height)
         var filter = calm > 0 ? new CalmFilter(calm, view.View.Scale) : null;
         var left = view.View.Region.X - view.WideRegion.X;
         var top = view.View.Region.Y - view.WideRegion.Y;
-        Rows.Each(view.Height, 4 * width, (y, scratch) =>
+        Rows.Each(view.Height, 3 * width, (y, scratch) =>
         {
             var a = scratch.AsSpan(0, width);
             var b = scratch.AsSpan(width, width);
@@ -40,7 +40,7 @@ internal sealed class HuePlanes(int width, int height)
             }
             else
             {
-                filter.Row(view.Wide, left, top + y, scratch.AsSpan(3 * width, width), a, b, scratch.AsSpan(2 * width, width));
+                filter.Row(view.Wide, left, top + y, scratch.AsSpan(2 * width, width), a, b);
             }
             GreyKernel.Hues(a, b, planes.Turn.AsSpan(y * width, width), planes.Weight.AsSpan(y * width, width));
         }, cancel);

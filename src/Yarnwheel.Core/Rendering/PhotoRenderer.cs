@@ -149,6 +149,9 @@ public sealed partial class PhotoRenderer(Pyramid photo, long cacheBudget = 192L
             cancel.ThrowIfCancellationRequested();
             strip(region);
             progress?.Report(region.Bottom / (double)Photo.Height);
+            // A strip's planes are large and hold no references: to collect them takes a millisecond or two, and where there is plenty of
+            // memory they would otherwise pile up to many times the photo.
+            if (region.Bottom < Photo.Height) GC.Collect(GC.MaxGeneration, GCCollectionMode.Forced, blocking: true, compacting: false);
         }
     }
 

@@ -70,7 +70,7 @@ internal sealed class ViewPlanes
 
         var inner = new Planes(region.Width, region.Height);
         var lab = new LabPlanes(region.Width, region.Height);
-        for (var y = 0; y < region.Height; y++)
+        Rows.Each(region.Height, y =>
         {
             var from = (region.Y - wideRegion.Y + y) * wide.Width + region.X - wideRegion.X;
             var into = y * region.Width;
@@ -79,7 +79,7 @@ internal sealed class ViewPlanes
                 (wideLight.Red, inner.Red), (wideLight.Green, inner.Green), (wideLight.Blue, inner.Blue), (wide.L, lab.L), (wide.A, lab.A), (wide.B, lab.B),
             ])
                 source.AsSpan(from, region.Width).CopyTo(target.AsSpan(into));
-        }
+        }, cancel);
         return new ViewPlanes(view, key, inner, lab, wide, wideRegion);
     }
 

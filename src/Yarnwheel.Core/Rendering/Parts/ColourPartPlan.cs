@@ -61,10 +61,10 @@ internal sealed class ColourPartPlan(ColourPart part, KeyedField? keep, KeyedFie
             var calmed = new LabPlanes(view.Width, view.Height);
             var left = view.View.Region.X - view.WideRegion.X;
             var top = view.View.Region.Y - view.WideRegion.Y;
-            Rows.Each(view.Height, view.Width, (y, scratch) =>
+            Rows.Each(view.Height, y =>
             {
                 var at = y * view.Width;
-                filter.Row(view.Wide, left, top + y, calmed.L.AsSpan(at, view.Width), calmed.A.AsSpan(at, view.Width), calmed.B.AsSpan(at, view.Width), scratch);
+                filter.Row(view.Wide, left, top + y, calmed.L.AsSpan(at, view.Width), calmed.A.AsSpan(at, view.Width), calmed.B.AsSpan(at, view.Width));
             }, scene.Cancel);
             return calmed;
         }, p => p.Bytes);
