@@ -47,68 +47,61 @@ public static class PhotoWriter
         Image RenderBytes()
         {
             var target = new byte[3L * width * height];
-            renderer.Full(recipe, (y, rows, strip) => Rows.Each(rows, r =>
-            {
-                var from = strip.AsSpan(3 * r * width, 3 * width);
-                var into = target.AsSpan(3 * (y + r) * width, 3 * width);
-                for (var i = 0; i < from.Length; i += 3)
-                {
-                    var (red, green, blue) = Gamut.Fit(from[i], from[i + 1], from[i + 2]);
-                    into[i] = SrgbByte.Encode(red);
-                    into[i + 1] = SrgbByte.Encode(green);
-                    into[i + 2] = SrgbByte.Encode(blue);
-                }
-            }), rendering, cancel);
-            return Image.NewFromMemory(target, width, height, 3, Enums.BandFormat.Uchar).Copy(interpretation: Enums.Interpretation.Srgb);
+            renderer.Full(recipe, (y, light) => SrgbByte.EncodeRow(light, target.AsSpan(3 * y * width, 3 * width)), rendering, cancel);
+            return Wrap(target);
         }
 
         Image RenderWords()
         {
             var target = new ushort[3L * width * height];
-            renderer.Full(recipe, (y, rows, strip) => Rows.Each(rows, r =>
+            renderer.Full(recipe, (y, light) =>
             {
-                var from = strip.AsSpan(3 * r * width, 3 * width);
-                var into = target.AsSpan(3 * (y + r) * width, 3 * width);
-                for (var i = 0; i < from.Length; i += 3)
+                var into = target.AsSpan(3 * y * width, 3 * width);
+                for (var x = 0; x < width; x++)
                 {
-                    var (red, green, blue) = Gamut.Fit(from[i], from[i + 1], from[i + 2]);
-                    into[i] = (ushort)Math.Round(Srgb.Encode((double)red) * 65535);
-                    into[i + 1] = (ushort)Math.Round(Srgb.Encode((double)green) * 65535);
-                    into[i + 2] = (ushort)Math.Round(Srgb.Encode((double)blue) * 65535);
+                    var (red, green, blue) = Gamut.Fit(light.Red[x], light.Green[x], light.Blue[x]);
+                    into[3 * x] = (ushort)Math.Round(Srgb.Encode((double)red) * 65535);
+                    into[3 * x + 1] = (ushort)Math.Round(Srgb.Encode((double)green) * 65535);
+                    into[3 * x + 2] = (ushort)Math.Round(Srgb.Encode((double)blue) * 65535);
                 }
-            }), rendering, cancel);
-            return Image.NewFromMemory(target, width, height, 3, Enums.BandFormat.Ushort).Copy(interpretation: Enums.Interpretation.Rgb16);
+            }, rendering, cancel);
+            return Wrap(target);
         }
 
         Image RenderInProfile()
         {
             var matrix = MatrixProfile.Read(profile);
-            if (matrix is not null) return bits == 8 ? RenderCodes<byte>(matrix) : RenderCodes<ushort>(matrix);
+            if (matrix is not null) return bits == 8 ? Wrap(RenderCodes<byte>(matrix)) : Wrap(RenderCodes<ushort>(matrix));
             var target = new float[3L * width * height];
-            renderer.Full(recipe, (y, rows, strip) => strip.CopyTo(target, 3L * y * width), rendering, cancel);
+            renderer.Full(recipe, (y, light) =>
+            {
+                var into = target.AsSpan(3 * y * width, 3 * width);
+                for (var x = 0; x < width; x++) (into[3 * x], into[3 * x + 1], into[3 * x + 2]) = (light.Red[x], light.Green[x], light.Blue[x]);
+            }, rendering, cancel);
             return ColourProfile.FromLinear(Image.NewFromMemory(target, width, height, 3, Enums.BandFormat.Float), profile!, bits);
         }
 
-        Image RenderCodes<T>(MatrixProfile matrix) where T : unmanaged, System.Numerics.INumberBase<T>
+        T[] RenderCodes<T>(MatrixProfile matrix) where T : unmanaged, System.Numerics.INumberBase<T>
         {
             var codes = matrix.Tables(bits).Select(table => new DeviceCodes(table)).ToArray();
             var target = new T[3L * width * height];
-            renderer.Full(recipe, (y, rows, strip) => Rows.Each(rows, r =>
+            renderer.Full(recipe, (y, light) =>
             {
-                var from = strip.AsSpan(3 * r * width, 3 * width);
-                var into = target.AsSpan(3 * (y + r) * width, 3 * width);
-                for (var i = 0; i < from.Length; i += 3)
+                var into = target.AsSpan(3 * y * width, 3 * width);
+                for (var x = 0; x < width; x++)
                 {
-                    var (red, green, blue) = matrix.ToDevice(from[i], from[i + 1], from[i + 2]);
-                    into[i] = T.CreateTruncating(codes[0].Nearest(red));
-                    into[i + 1] = T.CreateTruncating(codes[1].Nearest(green));
-                    into[i + 2] = T.CreateTruncating(codes[2].Nearest(blue));
+                    var (red, green, blue) = matrix.ToDevice(light.Red[x], light.Green[x], light.Blue[x]);
+                    into[3 * x] = T.CreateTruncating(codes[0].Nearest(red));
+                    into[3 * x + 1] = T.CreateTruncating(codes[1].Nearest(green));
+                    into[3 * x + 2] = T.CreateTruncating(codes[2].Nearest(blue));
                 }
-            }), rendering, cancel);
-            return bits == 8
-                ? Image.NewFromMemory((byte[])(object)target, width, height, 3, Enums.BandFormat.Uchar).Copy(interpretation: Enums.Interpretation.Srgb)
-                : Image.NewFromMemory((ushort[])(object)target, width, height, 3, Enums.BandFormat.Ushort).Copy(interpretation: Enums.Interpretation.Rgb16);
+            }, rendering, cancel);
+            return target;
         }
+
+        Image Wrap<T>(T[] target) where T : unmanaged => bits == 8
+            ? Image.NewFromMemory((byte[])(object)target, width, height, 3, Enums.BandFormat.Uchar).Copy(interpretation: Enums.Interpretation.Srgb)
+            : Image.NewFromMemory((ushort[])(object)target, width, height, 3, Enums.BandFormat.Ushort).Copy(interpretation: Enums.Interpretation.Rgb16);
     }
 
     /// <summary>Renders an area's mask at full size and writes it as 16-bit grey PNG.</summary>
@@ -127,7 +120,8 @@ public static class PhotoWriter
         switch (settings.Format)
         {
             case CopyFormat.Jpeg:
-                image.Jpegsave(path, q: settings.Quality, optimizeCoding: true,
+                // Huffman tables of its own would save a twentieth of the file, take three times as long, and hold the whole picture in memory.
+                image.Jpegsave(path, q: settings.Quality,
                     subsampleMode: settings.Quality >= 90 ? Enums.ForeignSubsample.Off : Enums.ForeignSubsample.On);
                 break;
             case CopyFormat.Png:

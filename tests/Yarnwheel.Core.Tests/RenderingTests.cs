@@ -101,16 +101,7 @@ public class RenderingTests
         var renderer = Renderer(Pictures.Smooth(Width, Height));
         var frame = renderer.Frame(Kept, Whole, Show.Result);
         var full = new byte[frame.Length];
-        renderer.Full(Kept, (y, rows, light) =>
-        {
-            for (var i = 0; i < light.Length; i += 3)
-            {
-                var (red, green, blue) = Gamut.Fit(light[i], light[i + 1], light[i + 2]);
-                full[3 * y * Width + i] = SrgbByte.Encode(red);
-                full[3 * y * Width + i + 1] = SrgbByte.Encode(green);
-                full[3 * y * Width + i + 2] = SrgbByte.Encode(blue);
-            }
-        });
+        renderer.Full(Kept, (y, light) => SrgbByte.EncodeRow(light, full.AsSpan(3 * y * Width, 3 * Width)));
         Assert.Equal(frame, full);
     }
 

@@ -12,10 +12,18 @@ public static class AreaSampler
     /// <param name="region">In pixels at the scale; must lie within the photo's extent there.</param>
     /// <param name="scale">Screen pixels a photo pixel.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static Planes Draw(Pyramid pyramid, Region region, double scale, CancellationToken cancel = default)
+    public static Planes Draw(Pyramid pyramid, Region region, double scale, CancellationToken cancel = default) => Draw(pyramid, region, scale, null, cancel);
+
+    /// <param name="pyramid">The photo.</param>
+    /// <param name="region">In pixels at the scale.</param>
+    /// <param name="scale">Screen pixels a photo pixel.</param>
+    /// <param name="arena">Where the planes' memory comes from; null for memory of their own.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    /// <inheritdoc cref="Draw(Pyramid, Region, double, CancellationToken)"/>
+    public static Planes Draw(Pyramid pyramid, Region region, double scale, PlaneArena? arena, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(pyramid);
-        var planes = new Planes(region.Width, region.Height);
+        var planes = new Planes(region.Width, region.Height, arena);
         var index = pyramid.LevelFor(scale);
         var level = pyramid.Level(index);
         var step = 1 / (scale * (1 << index));       // level pixels a screen pixel

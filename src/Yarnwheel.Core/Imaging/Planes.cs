@@ -1,17 +1,20 @@
 namespace Yarnwheel.Core.Imaging;
 
 /// <summary>Linear light of a region at some scale, one plane a channel.</summary>
-public sealed class Planes(int width, int height)
+/// <param name="width">Pixels.</param>
+/// <param name="height">Pixels.</param>
+/// <param name="arena">Where their memory comes from; null for memory of their own.</param>
+public sealed class Planes(int width, int height, PlaneArena? arena = null)
 {
     public int Width { get; } = width;
 
     public int Height { get; } = height;
 
-    public float[] Red { get; } = new float[width * height];
+    public float[] Red { get; } = arena?.Take(width * height) ?? new float[width * height];
 
-    public float[] Green { get; } = new float[width * height];
+    public float[] Green { get; } = arena?.Take(width * height) ?? new float[width * height];
 
-    public float[] Blue { get; } = new float[width * height];
+    public float[] Blue { get; } = arena?.Take(width * height) ?? new float[width * height];
 
     /// <summary>The part that lies within another region; itself where that is all.</summary>
     /// <param name="from">Where these planes lie.</param>

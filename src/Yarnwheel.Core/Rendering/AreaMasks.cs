@@ -39,7 +39,8 @@ internal static class AreaMasks
     {
         var view = scene.View;
         var width = view.Width;
-        var mask = new float[width * view.Height];
+        var mask = scene.Pieces.Arena?.Take(width * view.Height) ?? new float[width * view.Height];
+        if (scene.Pieces.Arena is not null) Array.Clear(mask);
         foreach (var part in area.Parts)
         {
             if (!part.Part.On) continue;

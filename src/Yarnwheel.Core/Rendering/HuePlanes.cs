@@ -6,26 +6,27 @@ using Yarnwheel.Core.Imaging;
 namespace Yarnwheel.Core.Rendering;
 
 /// <summary>Of each pixel of a view: which hue lifts its grey, and how much of the lift it gets by its chroma.</summary>
-internal sealed class HuePlanes(int width, int height)
+internal sealed class HuePlanes(int width, int height, PlaneArena? arena = null)
 {
     /// <summary>Hue in turns, 0 … 1.</summary>
-    public float[] Turn { get; } = new float[width * height];
+    public float[] Turn { get; } = arena?.Take(width * height) ?? new float[width * height];
 
-    public float[] Weight { get; } = new float[width * height];
+    public float[] Weight { get; } = arena?.Take(width * height) ?? new float[width * height];
 
     public long Bytes => 8L * Turn.Length;
 
     /// <summary>Draws the planes, or gives those drawn before for the same view, light and calm.</summary>
     public static HuePlanes Of(ViewPlanes view, double calm, PieceCache cache, CancellationToken cancel) =>
-        cache.GetOrAdd(string.Create(CultureInfo.InvariantCulture, $"hues {view.Key} {calm}"), () => Draw(view, calm, cancel), p => p.Bytes);
+        cache.GetOrAdd(string.Create(CultureInfo.InvariantCulture, $"hues {view.Key} {calm}"), () => Draw(view, calm, cache.Arena, cancel), p => p.Bytes);
 
     /// <param name="view">The view.</param>
     /// <param name="calm">How far colour noise is smoothed first, 0 … 100.</param>
+    /// <param name="arena">Where their memory comes from.</param>
     /// <param name="cancel">Ends the work early.</param>
-    private static HuePlanes Draw(ViewPlanes view, double calm, CancellationToken cancel)
+    private static HuePlanes Draw(ViewPlanes view, double calm, PlaneArena? arena, CancellationToken cancel)
     {
         var width = view.Width;
-        var planes = new HuePlanes(width, view.Height);
+        var planes = new HuePlanes(width, view.Height, arena);
         var filter = calm > 0 ? new CalmFilter(calm, view.View.Scale) : null;
         var left = view.View.Region.X - view.WideRegion.X;
         var top = view.View.Region.Y - view.WideRegion.Y;

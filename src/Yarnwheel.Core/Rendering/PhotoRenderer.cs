@@ -8,6 +8,11 @@ using Yarnwheel.Core.Treatments;
 
 namespace Yarnwheel.Core.Rendering;
 
+/// <summary>Receives a finished row of the full-size picture.</summary>
+/// <param name="y">Its number.</param>
+/// <param name="light">Linear light with sRGB primaries, unbounded.</param>
+public delegate void RowOfLight(int y, LightRow light);
+
 /// <summary>Draws one photo by any recipe: frames for the screen and strips of the full-size picture.</summary>
 /// <param name="photo">Its pyramid.</param>
 /// <param name="cacheBudget">Memory for pieces kept between frames, bytes.</param>
@@ -92,29 +97,17 @@ public sealed partial class PhotoRenderer(Pyramid photo, long cacheBudget = 192L
 
     /// <summary>Draws the full-size picture strip by strip, top to bottom, as linear light.</summary>
     /// <param name="recipe">Valid.</param>
-    /// <param name="rows">Receives the first row's number, the strip's height, and its interleaved linear light.</param>
+    /// <param name="row">Receives each row's number and its light, from any thread; it may write over the light.</param>
     /// <param name="progress">Receives the share done, 0 … 1.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public void Full(Recipe recipe, Action<int, int, float[]> rows, IProgress<double>? progress = null, CancellationToken cancel = default)
+    public void Full(Recipe recipe, RowOfLight row, IProgress<double>? progress = null, CancellationToken cancel = default)
     {
-        ArgumentNullException.ThrowIfNull(rows);
+        ArgumentNullException.ThrowIfNull(row);
         var plan = RenderPlan.Compile(recipe, source);
-        EachStrip(region =>
+        EachStrip((region, pieces) =>
         {
-            var strip = new float[3 * region.Width * region.Height];
-            var picture = Finished(plan, new View(region, 1), lifted: true, NoCache, cancel);
-            Rows.Each(region.Height, y =>
-            {
-                var light = picture.Row(y);
-                var into = strip.AsSpan(3 * y * region.Width, 3 * region.Width);
-                for (var x = 0; x < region.Width; x++)
-                {
-                    into[3 * x] = light.Red[x];
-                    into[3 * x + 1] = light.Green[x];
-                    into[3 * x + 2] = light.Blue[x];
-                }
-            }, cancel);
-            rows(region.Y, region.Height, strip);
+            var picture = Finished(plan, new View(region, 1), lifted: true, pieces, cancel);
+            Rows.Each(region.Height, y => row(region.Y + y, picture.Row(y)), cancel);
         }, progress, cancel);
     }
 
@@ -130,10 +123,10 @@ public sealed partial class PhotoRenderer(Pyramid photo, long cacheBudget = 192L
         ArgumentOutOfRangeException.ThrowIfGreaterThanOrEqual(area, plan.Areas.Count);
         var result = new ushort[Photo.Width * Photo.Height];
         var only = plan.Areas[area];
-        EachStrip(region =>
+        EachStrip((region, pieces) =>
         {
-            var planes = ViewPlanes.Draw(Photo, new View(region, 1), plan.Light, cancel);
-            var mask = AreaMasks.Draw(only, new MaskScene(planes, plan.Light, source, NoCache, cancel)).Mask;
+            var planes = ViewPlanes.Kept(Photo, new View(region, 1), plan.Light, pieces, cancel);
+            var mask = AreaMasks.Draw(only, new MaskScene(planes, plan.Light, source, pieces, cancel)).Mask;
             for (var i = 0; i < mask.Length; i++) result[region.Y * Photo.Width + i] = (ushort)(mask[i] * 65535 + 0.5f);
         }, progress, cancel);
         return result;
@@ -142,16 +135,21 @@ public sealed partial class PhotoRenderer(Pyramid photo, long cacheBudget = 192L
     // Strips of the full size are used once: a cache that holds one piece keeps them out of the frames' cache.
     private static PieceCache NoCache => new(0);
 
-    private void EachStrip(Action<Region> strip, IProgress<double>? progress, CancellationToken cancel)
+    private void EachStrip(Action<Region, PieceCache> strip, IProgress<double>? progress, CancellationToken cancel)
     {
+        var arena = new PlaneArena();
+        var held = GC.GetTotalMemory(false);
         foreach (var region in Strips.Of(Photo.Width, Photo.Height))
         {
             cancel.ThrowIfCancellationRequested();
-            strip(region);
+            strip(region, new PieceCache(0, arena));
+            arena.Reset();
             progress?.Report(region.Bottom / (double)Photo.Height);
-            // A strip's planes are large and hold no references: to collect them takes a millisecond or two, and where there is plenty of
-            // memory they would otherwise pile up to many times the photo.
-            if (region.Bottom < Photo.Height) GC.Collect(GC.MaxGeneration, GCCollectionMode.Forced, blocking: true, compacting: false);
+            // What a strip leaves are large planes without references: to collect them takes a millisecond or two, and where there is plenty
+            // of memory they would otherwise pile up to many times the photo.
+            if (GC.GetTotalMemory(false) < held + Strips.MostLeft) continue;
+            GC.Collect(GC.MaxGeneration, GCCollectionMode.Forced, blocking: true, compacting: false);
+            held = GC.GetTotalMemory(false);
         }
     }
 
@@ -163,7 +161,7 @@ public sealed partial class PhotoRenderer(Pyramid photo, long cacheBudget = 192L
         var region = new Region(view.Region.X - halo, view.Region.Y - halo, view.Region.Width + 2 * halo, view.Region.Height + 2 * halo).Intersect(whole);
         var planes = ViewPlanes.Kept(Photo, new View(region, view.Scale), plan.Light, pieces, cancel);
         var composition = new Composition(plan, planes, lifted ? Hues(plan, planes, pieces, cancel) : null, Masks(plan, planes, pieces, cancel), source, pieces);
-        var finished = new Planes(region.Width, region.Height);
+        var finished = new Planes(region.Width, region.Height, pieces.Arena);
         Rows.Each(region.Height, Composition.Scratch(region.Width), (y, scratch) => composition.Result(y, finished.Row(y), scratch), cancel);
         plan.Sharpen?.Apply(finished, region, view.Scale, cancel);
         return finished.Cut(region, view.Region);

@@ -1,7 +1,11 @@
+using Yarnwheel.Core.Imaging;
+
 namespace Yarnwheel.Core.Rendering;
 
 /// <summary>Keeps computed pieces by their content, up to a budget of memory; what was used longest ago goes first.</summary>
-public sealed class PieceCache(long budget)
+/// <param name="budget">Bytes.</param>
+/// <param name="arena">Where pieces that end together take their memory; null where they are kept.</param>
+public sealed class PieceCache(long budget, PlaneArena? arena = null)
 {
     private readonly Lock gate = new();
     private readonly Dictionary<string, LinkedListNode<Entry>> entries = [];
@@ -9,6 +13,9 @@ public sealed class PieceCache(long budget)
     private long held;
 
     private sealed record Entry(string Key, object Piece, long Bytes);
+
+    /// <summary>Where pieces take their memory; null for memory of their own.</summary>
+    public PlaneArena? Arena { get; } = arena;
 
     /// <summary>Memory held, bytes.</summary>
     public long Held

@@ -11,9 +11,11 @@ namespace Yarnwheel.Core.Rendering;
 internal sealed class ViewPlanes
 {
     private readonly float[]?[] bases = new float[]?[4];
+    private readonly PlaneArena? arena;
 
-    private ViewPlanes(View view, string key, Planes light, LabPlanes lab, LabPlanes wide, Region wideRegion)
+    private ViewPlanes(View view, string key, Planes light, LabPlanes lab, LabPlanes wide, Region wideRegion, PlaneArena? arena)
     {
+        this.arena = arena;
         View = view;
         Key = key;
         Light = light;
@@ -49,27 +51,29 @@ internal sealed class ViewPlanes
 
     /// <summary>The planes of a view, or those drawn before.</summary>
     public static ViewPlanes Kept(Pyramid photo, View view, LightPlan light, PieceCache pieces, CancellationToken cancel) =>
-        pieces.GetOrAdd($"view {KeyOf(view, light)}", () => Draw(photo, view, light, cancel), p => p.Bytes);
+        pieces.GetOrAdd($"view {KeyOf(view, light)}", () => Draw(photo, view, light, pieces.Arena, cancel), p => p.Bytes);
 
-    public static ViewPlanes Draw(Pyramid photo, View view, LightPlan light, CancellationToken cancel)
+    public static ViewPlanes Draw(Pyramid photo, View view, LightPlan light, CancellationToken cancel) => Draw(photo, view, light, null, cancel);
+
+    private static ViewPlanes Draw(Pyramid photo, View view, LightPlan light, PlaneArena? arena, CancellationToken cancel)
     {
         var key = KeyOf(view, light);
         var halo = CalmFilter.Halo(view.Scale);
         var region = view.Region;
         var wideRegion = new Region(region.X - halo, region.Y - halo, region.Width + 2 * halo, region.Height + 2 * halo)
             .Intersect(new Region(0, 0, AreaSampler.Extent(photo.Width, view.Scale), AreaSampler.Extent(photo.Height, view.Scale)));
-        var wideLight = AreaSampler.Draw(photo, wideRegion, view.Scale, cancel);
-        var wide = new LabPlanes(wideRegion.Width, wideRegion.Height);
+        var wideLight = AreaSampler.Draw(photo, wideRegion, view.Scale, arena, cancel);
+        var wide = new LabPlanes(wideRegion.Width, wideRegion.Height, arena);
         Rows.Each(wide.Height, light.Scratch(wide.Width), (y, scratch) =>
         {
             if (!light.IsNeutral) light.Row(wideLight.Row(y), RowPlace.At(wideRegion.X, wideRegion.Y + y, view.Scale), scratch);
             var at = y * wide.Width;
             OkLab.FromLinear(wideLight.Row(y), wide.L.AsSpan(at, wide.Width), wide.A.AsSpan(at, wide.Width), wide.B.AsSpan(at, wide.Width));
         }, cancel);
-        if (wideRegion == region) return new ViewPlanes(view, key, wideLight, wide, wide, wideRegion);
+        if (wideRegion == region) return new ViewPlanes(view, key, wideLight, wide, wide, wideRegion, arena);
 
-        var inner = new Planes(region.Width, region.Height);
-        var lab = new LabPlanes(region.Width, region.Height);
+        var inner = new Planes(region.Width, region.Height, arena);
+        var lab = new LabPlanes(region.Width, region.Height, arena);
         Rows.Each(region.Height, y =>
         {
             var from = (region.Y - wideRegion.Y + y) * wide.Width + region.X - wideRegion.X;
@@ -80,14 +84,14 @@ internal sealed class ViewPlanes
             ])
                 source.AsSpan(from, region.Width).CopyTo(target.AsSpan(into));
         }, cancel);
-        return new ViewPlanes(view, key, inner, lab, wide, wideRegion);
+        return new ViewPlanes(view, key, inner, lab, wide, wideRegion, arena);
     }
 
     /// <summary>The lightness a basis gives each pixel.</summary>
     public float[] Base(GreyBasis basis)
     {
         if (bases[(int)basis] is { } known) return known;
-        var plane = new float[Width * Height];
+        var plane = arena?.Take(Width * Height) ?? new float[Width * Height];
         Rows.Each(Height, y =>
         {
             GreyConversion.BaseLightness(basis, Light.Row(y), Lab.L.AsSpan(y * Width, Width), plane.AsSpan(y * Width, Width));
