@@ -29,10 +29,6 @@ const memory = () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${app.pid}
 try {
   await app.start();
   const page = await (await browser.newContext({ viewport: { width: 1920, height: 1120 }, bypassCSP: true })).newPage();
-  await page.goto(app.url);
-  await page.waitForTimeout(4000);
-  const idle = memory();
-
   // Three photos of 24 MP from the demo pictures.
   const files = ['a', 'b', 'c'].map(name => join(folder, `large ${name}.jpg`));
   execFileSync('dotnet', [join(root, 'measure/bin/Release/net10.0/measure.dll'), 'photos', '24', ...files], { cwd: root });
@@ -42,6 +38,8 @@ try {
   await app.stop();
   await app.start();   // nothing is in memory
   await page.goto(app.url);
+  await page.waitForTimeout(3000);
+  const idle = memory();
   /** @type {number[]} */
   const opened = [];
   /** @type {number[]} */

@@ -53,6 +53,8 @@ builder.Services.AddSingleton(folder).AddSingleton(limits)
     .AddSingleton<ChangeFeed>().AddSingleton<TakeDesk>().AddSingleton<ThumbnailStore>().AddSingleton<CopyDesk>().AddSingleton<DemoShelf>().AddSingleton<MaskStore>().AddSingleton<FrameDesk>().AddSingleton(new FrameTurns())
     .AddSingleton(services => new OpenPhotos(services.GetRequiredService<OriginalStore>(), new MaskPictureFolder(folder.Masks, limits), limits, 2L << 30));
 
+builder.Services.AddHostedService<WarmUp>();
+
 var app = builder.Build();
 using (var context = await app.Services.GetRequiredService<IDbContextFactory<YarnwheelContext>>().CreateDbContextAsync())
     DatabaseSetup.Migrate(context, folder);

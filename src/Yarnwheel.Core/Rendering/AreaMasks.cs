@@ -41,15 +41,22 @@ internal static class AreaMasks
         var width = view.Width;
         var mask = scene.Pieces.Arena?.Take(width * view.Height) ?? new float[width * view.Height];
         if (scene.Pieces.Arena is not null) Array.Clear(mask);
+        var isEmpty = true;
         foreach (var part in area.Parts)
         {
             if (!part.Part.On) continue;
             var draw = part.Prepare(scene);
-            Rows.Each(view.Height, width, (y, row) =>
+            // Joined to nothing, a part is the mask.
+            if (isEmpty && part.Part is { Op: MaskOp.Add, Invert: false }) Rows.Each(view.Height, y => draw(y, mask.AsSpan(y * width, width)), scene.Cancel);
+            else
             {
-                draw(y, row);
-                MaskFold.Join(mask.AsSpan(y * width, width), row, part.Part.Op, part.Part.Invert);
-            }, scene.Cancel);
+                Rows.Each(view.Height, width, (y, row) =>
+                {
+                    draw(y, row);
+                    MaskFold.Join(mask.AsSpan(y * width, width), row.AsSpan(0, width), part.Part.Op, part.Part.Invert);
+                }, scene.Cancel);
+            }
+            isEmpty = false;
         }
         if (area.Area.Mask.Invert) MaskFold.Invert(mask);
         return mask;

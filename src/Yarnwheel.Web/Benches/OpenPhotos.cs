@@ -10,10 +10,27 @@ namespace Yarnwheel.Web.Benches;
 /// <summary>A photo held in memory, ready to be drawn.</summary>
 internal sealed record OpenPhoto(DecodedPhoto Decoded, PhotoRenderer Renderer, string OriginalPath);
 
-/// <summary>Holds the photos that are being worked on, up to a budget of memory; the one used longest ago is let go first.</summary>
-internal sealed class OpenPhotos(OriginalStore originals, IMaskPictures pictures, PhotoLimits limits, long budget)
+/// <summary>Holds the photos that are being worked on, up to a budget of memory; the one used longest ago is let go first, and one that nobody used for ten minutes.</summary>
+internal sealed class OpenPhotos : IDisposable
 {
+    private static readonly TimeSpan Resting = TimeSpan.FromMinutes(10);
     private readonly ConcurrentDictionary<string, Slot> slots = new();
+    private readonly OriginalStore originals;
+    private readonly IMaskPictures pictures;
+    private readonly PhotoLimits limits;
+    private readonly long budget;
+    private readonly Timer sweep;
+
+    public OpenPhotos(OriginalStore originals, IMaskPictures pictures, PhotoLimits limits, long budget)
+    {
+        this.originals = originals;
+        this.pictures = pictures;
+        this.limits = limits;
+        this.budget = budget;
+        sweep = new Timer(_ => Sweep(), null, TimeSpan.FromMinutes(1), TimeSpan.FromMinutes(1));
+    }
+
+    public void Dispose() => sweep.Dispose();
 
     private sealed class Slot(Func<Task<OpenPhoto>> open)
     {
@@ -50,6 +67,13 @@ internal sealed class OpenPhotos(OriginalStore originals, IMaskPictures pictures
         var path = originals.Find(photo.Hash, photo.Extension, photo.Name);
         var decoded = new PhotoReader(limits).Read(path);
         return new OpenPhoto(decoded, new PhotoRenderer(Pyramid.Build(decoded.Pixels), pictures: pictures), path);
+    }
+
+    private void Sweep()
+    {
+        var gone = slots.Where(s => Environment.TickCount64 - s.Value.UsedAt > Resting.TotalMilliseconds && slots.TryRemove(s)).ToList();
+        // Nobody works on them, so nobody waits for this.
+        if (gone.Count > 0) GC.Collect(GC.MaxGeneration, GCCollectionMode.Aggressive, blocking: true, compacting: true);
     }
 
     private void LetGo(string keep)
