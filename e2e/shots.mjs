@@ -53,10 +53,48 @@ try {
   await settled(page);
   await shot('veil');
 
+  // A mask of many parts, seen alone while one of them is at hand.
   await openPhoto(page, app.url, 'madder-basket');
+  await page.evaluate(() => {
+    const { take } = /** @type {any} */ (window).yarnwheel;
+    const path = '/areas/0/mask/parts/-';
+    return take.commit('Parts', [
+      { op: 'add', path, value: { kind: 'hue', op: 'intersect', from: 5, to: 45, fade: 12 } },
+      { op: 'add', path, value: { kind: 'outline', op: 'intersect', softness: 0.004, nodes: [{ x: 0.24, y: 0.3, out: [0.08, -0.12] }, { x: 0.62, y: 0.22, in: [-0.1, -0.06], out: [0.08, 0.06] }, { x: 0.66, y: 0.5, in: [0.05, -0.1], out: [-0.1, 0.1] }, { x: 0.26, y: 0.52, in: [0.1, 0.08], out: [-0.04, -0.06] }] } },
+      { op: 'add', path, value: { kind: 'patch', seeds: [{ x: 0.47, y: 0.62, reach: 26 }, { x: 0.55, y: 0.66, reach: 18 }] } },
+      { op: 'add', path, value: { kind: 'ramp', shape: 'radial', op: 'subtract', cx: 0.3, cy: 0.42, rx: 0.1, ry: 0.08, angle: -20, feather: 60 } },
+    ]);
+  });
+  await page.locator('.bead[data-part="2"]').click();
+  await page.mouse.move(640, 60);
+  await settled(page);
+  const node = await onPhoto(page, 0.62, 0.22);
+  await page.mouse.click(node.x, node.y);
+  await settled(page);
+  await shot('parts');
+  await page.locator('.bead[data-part="4"]').click();
   await page.keyboard.press('m');
+  await page.mouse.move(640, 60);
   await settled(page);
   await shot('mask');
+  await page.keyboard.press('m');
+
+  // Tones on the strip.
+  await openPhoto(page, app.url, 'drying-rail');
+  await page.keyboard.press('n');
+  await page.keyboard.press('t');
+  await page.locator('[data-act="begin-with"][data-label="Lights, medium"]').click();
+  await settled(page);
+  await page.getByRole('radio', { name: 'free curve' }).click();
+  await page.getByRole('radio', { name: 'its own wheel' }).click();
+  await settled(page);
+  const strip = await page.locator('#tone-handles').boundingBox();
+  if (!strip) throw new Error('no strip');
+  await page.mouse.click(strip.x + strip.width * 0.4, strip.y + strip.height * 0.55);
+  const wall = await onPhoto(page, 0.12, 0.8);
+  await page.mouse.move(wall.x, wall.y);
+  await settled(page);
+  await shot('light');
 
   await page.emulateMedia({ colorScheme: 'dark' });
   await openPhoto(page, app.url, 'felt-string');

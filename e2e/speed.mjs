@@ -32,6 +32,7 @@ try {
   // Three photos of 24 MP from the demo pictures.
   const files = ['a', 'b', 'c'].map(name => join(folder, `large ${name}.jpg`));
   execFileSync('dotnet', [join(root, 'measure/bin/Release/net10.0/measure.dll'), 'photos', '24', ...files], { cwd: root });
+  await page.goto(app.url);
   await page.locator('#files').setInputFiles(files);
   await page.waitForFunction(() => document.querySelectorAll('.photo-card').length === 6, null, { timeout: 120_000 });
   await page.waitForTimeout(6000);

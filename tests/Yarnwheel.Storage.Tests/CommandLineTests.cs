@@ -52,7 +52,9 @@ public sealed class CommandLineTests : IDisposable
         TestPhotos.Write(folder, "a.png");
         Recipe("""
             { "yarnwheel": 1, "light": { "contrast": 20 }, "grey": { "spokes": [ { "hue": 30, "lift": 60 }, { "hue": 200, "lift": -70 } ] },
-              "areas": [ { "name": "A", "mask": { "parts": [ { "kind": "colour", "picks": [ { "x": 0.5, "y": 0.5 } ] } ] } } ] }
+              "areas": [ { "name": "A", "mask": { "parts": [ { "kind": "colour", "picks": [ { "x": 0.5, "y": 0.5 } ], "calm": 40 }, { "kind": "patch", "seeds": [ { "x": 0.2, "y": 0.3, "reach": 60 } ] } ] },
+                           "edge": { "follow": 50, "fringe": 60, "feather": 3, "islands": 20 }, "treat": { "localContrast": 40, "haze": 20 } } ],
+              "finish": { "sharpen": { "amount": 50 }, "vignette": { "amount": -30 } } }
             """);
         var pictures = ((int[])[1, 2, 8]).Select(cores =>
         {
