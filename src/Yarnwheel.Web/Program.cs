@@ -50,7 +50,7 @@ builder.Services.ConfigureHttpJsonOptions(json => json.SerializerOptions.Convert
 builder.Services.AddDbContextFactory<YarnwheelContext>(options => DatabaseSetup.Configure(options, folder));
 builder.Services.AddSingleton(folder).AddSingleton(limits)
     .AddSingleton<OriginalStore>().AddSingleton<PhotoLibrary>().AddSingleton<TakeJournal>().AddSingleton<MixShelf>()
-    .AddSingleton<ChangeFeed>().AddSingleton<TakeDesk>().AddSingleton<ThumbnailStore>().AddSingleton<CopyDesk>().AddSingleton<DemoShelf>().AddSingleton<MaskStore>().AddSingleton<FrameDesk>().AddSingleton(new FrameTurns())
+    .AddSingleton<ChangeFeed>().AddSingleton<TakeDesk>().AddSingleton<ThumbnailStore>().AddSingleton<CopyDesk>().AddSingleton<DemoShelf>().AddSingleton<MaskStore>().AddSingleton<Assets>().AddSingleton<FrameDesk>().AddSingleton(new FrameTurns())
     .AddSingleton(services => new OpenPhotos(services.GetRequiredService<OriginalStore>(), new MaskPictureFolder(folder.Masks, limits), limits, 2L << 30));
 
 builder.Services.AddHostedService<WarmUp>();
@@ -64,6 +64,11 @@ app.UseHostFiltering();
 app.UseSecurityHeaders();
 app.UseProblems();
 app.UseStaticFiles(new StaticFileOptions { OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = "no-cache" });
+app.UseStaticFiles(new StaticFileOptions
+{
+    RequestPath = app.Services.GetRequiredService<Assets>().Prefix,
+    OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = "public, max-age=31536000, immutable",
+});
 app.UseRouting();
 app.UseAntiforgeryGate();
 app.MapRazorPages();

@@ -110,6 +110,7 @@ view.addEventListener('moved', () => {
 });
 view.addEventListener('painted', () => {
   get('opening').hidden = true;
+  take.isReady();
 });
 
 /** @param {boolean} active */
@@ -208,7 +209,7 @@ listenToKeys({
 take.load()
   .then(() => {
     view.fit();
-    return wheel.loadHues();
+    return take.ready.then(() => wheel.loadHues());
   })
   .catch(error => {
     get('opening').hidden = true;

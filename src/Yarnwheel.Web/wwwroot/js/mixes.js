@@ -69,6 +69,7 @@ export class Mixes {
 
   async #judge() {
     try {
+      await this.take.ready;
       const shares = await getJson(`${this.take.url}/score`);
       const rows = /** @type {[string, number][]} */ ([['flat', shares.flat], ['this mix', shares.present], ['auto', shares.auto]]);
       this.score.innerHTML = rows.map(([name, share], i) => `<text x="0" y="${9 + 13 * i}">${name}</text><rect class="score-all" x="52" y="${3 + 13 * i}" width="140" height="6" rx="3"/>`

@@ -19,6 +19,10 @@ export class Take extends EventTarget {
   /** @type {Promise<unknown>} */
   #last = Promise.resolve();
   #window = crypto.randomUUID();
+  /** Called when the first frame is on the screen. @type {() => void} */
+  isReady = () => {};
+  /** What can wait lets the first frame go first. @type {Promise<void>} */
+  ready = new Promise(resolve => { this.isReady = resolve; });
   /** How many changes are on their way. */
   pending = 0;
 

@@ -42,6 +42,7 @@ export class Tones {
     this.#again = true;
     if (this.#busy) return;
     this.#busy = true;
+    await this.take.ready;
     while (this.#again) {
       this.#again = false;
       try {
