@@ -275,6 +275,28 @@ test('by picture: a grey PNG in, and out again; what is no mask is refused with 
   expect(info.errors).toHaveLength(0);
 });
 
+test('choosing a part of another kind brings its own hand, whatever was at hand before', async ({ page }, info) => {
+  page.on('pageerror', error => info.errors.push({ message: error.message }));
+  await page.evaluate(() => /** @type {any} */ (window).yarnwheel.take.commit('All', [{ op: 'add', path: '/areas/-', value: { name: 'All', mask: { parts: [
+    { kind: 'outline', nodes: [{ x: 0.2, y: 0.2 }, { x: 0.6, y: 0.2 }, { x: 0.4, y: 0.6 }] }, { kind: 'ramp', shape: 'radial' }, { kind: 'patch', seeds: [{ x: 0.5, y: 0.5 }] },
+    { kind: 'colour', picks: [{ x: 0.6, y: 0.4 }] }, { kind: 'hue', from: 10, to: 60 }, { kind: 'light' }, { kind: 'ramp' },
+  ] } } }]));
+  await settled(page);
+  const hints = new Set();
+  const bead = (/** @type {number} */ k) => page.locator(`.bead[data-part="${k}"]`);
+  await expect(bead(6)).toBeVisible();
+  for (let a = 0; a < 7; a++) {
+    for (let b = 0; b < 7; b++) {
+      await bead(a).click();
+      await bead(b).click();
+      await expect(bead(b)).toHaveAttribute('aria-current', 'true');
+      hints.add(await page.locator('#hint').textContent());
+    }
+  }
+  expect(hints.size).toBe(7);
+  expect(info.errors).toHaveLength(0);
+});
+
 test('a gesture that is dropped by Esc leaves nothing', async ({ page }) => {
   const rest = await pixels(page);
   for (const key of ['a', 'h', 't', 'r', 'u', 'e']) {

@@ -1,9 +1,9 @@
 using NetVips;
-using Region = Yarnwheel.Core.Imaging.Region;
 using Yarnwheel.Codecs;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
+using Region = Yarnwheel.Core.Imaging.Region;
 
 namespace Yarnwheel.Measure.Speed;
 

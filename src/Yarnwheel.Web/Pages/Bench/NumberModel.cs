@@ -14,7 +14,7 @@ namespace Yarnwheel.Web.Pages.Bench;
 /// <param name="Step">Of arrow keys and drags.</param>
 public sealed record NumberModel(string Path, string Label, double Value, double Least, double Most, double Neutral, string Unit, string Hint, double Step = 1)
 {
-    public string Text => Value.ToString("0.##", CultureInfo.InvariantCulture);
+    public string Text => Value.ToString(Step < 0.01 ? "0.####" : "0.##", CultureInfo.InvariantCulture);
 
     public static string Invariant(double value) => value.ToString("0.####", CultureInfo.InvariantCulture);
 }

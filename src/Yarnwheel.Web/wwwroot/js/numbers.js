@@ -18,15 +18,16 @@ const limits = element => ({
 /** @param {HTMLElement} element */
 const input = element => /** @type {HTMLInputElement} */ (element.querySelector('.number-value'));
 
-/** @param {number} value */
-const text = value => String(Math.round(value * 100) / 100);
+/** As finely as its step asks for. @param {number} value @param {number} step */
+const rounded = (value, step) => (step < 0.01 ? Math.round(value * 1e4) / 1e4 : Math.round(value * 100) / 100);
 
 /** Shows a value without telling anybody. @param {HTMLElement} element @param {number} value */
 export function showNumber(element, value) {
-  const { least, most, neutral } = limits(element);
+  const { least, most, neutral, step } = limits(element);
   const field = input(element);
-  field.value = text(value);
-  field.setAttribute('aria-valuenow', text(value));
+  const text = String(rounded(value, step));
+  field.value = text;
+  field.setAttribute('aria-valuenow', text);
   element.dataset.now = String(value);
   const share = (/** @type {number} */ v) => Math.min(Math.max((v - least) / (most - least), 0), 1);
   const from = Math.min(share(value), share(neutral));
@@ -67,8 +68,8 @@ export function wireNumber(element, own) {
   const field = input(element);
   const now = () => Number(element.dataset.now);
   const hold = (/** @type {number} */ value) => {
-    const { least, most } = limits(element);
-    return Math.min(Math.max(Math.round(value * 100) / 100, least), most);
+    const { least, most, step } = limits(element);
+    return Math.min(Math.max(rounded(value, step), least), most);
   };
   const call = () => /** @type {Hooks} */ (hooks.get(element));
   let before = now();

@@ -64,7 +64,9 @@ export class Stage {
 
   /** @param {Hand} hand */
   take(hand) {
-    if (this.hand !== hand) this.drop();
+    // The one before is not drawn again: what is chosen is no longer its own.
+    if (this.hand !== hand && this.busy) this.hand?.drop();
+    if (this.hand !== hand) this.#press = null;
     this.hand = hand;
     this.view.stage.style.cursor = hand.cursor ?? '';
     this.redraw();

@@ -62,7 +62,7 @@ export class Tones {
   #draw(tones) {
     const line = (/** @type {number[]} */ heights) => heights.map((h, i) => `${(i + 0.5) / heights.length * 256} ${58 - 55 * Math.sqrt(h)}`).join('L');
     if (tones.judged && tones.kept) {
-      const curve = tones.kept.map((v, i) => `${i / (tones.kept?.length ?? 1) * 256} ${60 * (1 - v)}`).join('L');
+      const curve = tones.kept.map((v, i) => `${i / ((tones.kept?.length ?? 2) - 1) * 256} ${60 * (1 - v)}`).join('L');
       this.svg.innerHTML = `<path class="tones-result" d="M0 58L${line(tones.judged)}L256 58Z"/><path class="tones-kept" d="M0 60L${curve}L256 60Z"/>`;
       this.svg.setAttribute('aria-label', 'The tones that the part by light judges, and what it keeps of them');
       this.words.textContent = 'black 0 … white 100\nheight: how far it keeps';

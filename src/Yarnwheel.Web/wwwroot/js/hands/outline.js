@@ -34,7 +34,7 @@ export class Outline {
   }
 
   get #hand() {
-    return !this.#anew && this.work.part?.nodes.length > 0 ? this.editing : this.drawing;
+    return !this.#anew && this.work.part?.nodes?.length > 0 ? this.editing : this.drawing;
   }
 
   get hint() {
