@@ -15,8 +15,8 @@ export class Hands {
   #for = '';
 
   /**
-   * @param {import('./stage.js').Stage} stage @param {import('./work.js').Work} work
-   * @param {import('./wheel.js').Wheel} wheel
+   * @param {import('./photo/stage.js').Stage} stage @param {import('./panel/work.js').Work} work
+   * @param {import('./wheel/wheel.js').Wheel} wheel
    */
   constructor(stage, work, wheel) {
     const { view } = stage;
@@ -27,7 +27,7 @@ export class Hands {
     this.outline = new Outline(work, view);
     this.pull = new GreyPull(stage, take, wheel);
     const ramp = new Ramp(work, view);
-    /** @type {Record<string, import('./stage.js').Hand>} */
+    /** @type {Record<string, import('./photo/stage.js').Hand>} */
     this.kinds = {
       colour: this.shades, outline: this.outline, ramp, round: ramp,
       hue: new PullAway(work, stage, hueWay(work)), patch: new PullAway(work, stage, patchWay(work, view)), light: new PullAway(work, stage, lightWay(work)),

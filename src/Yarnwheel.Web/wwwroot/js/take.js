@@ -60,6 +60,13 @@ export class Take extends EventTarget {
     return path.split('/').slice(1).reduce((node, step) => node?.[step], this.state.recipe);
   }
 
+  /** Something of the recipe, with what is not yet kept of its fields. @param {string} path @param {any} [value] as the recipe has it */
+  drafted(path, value = this.at(path)) {
+    const drafted = { ...value };
+    for (const step of this.draft ?? []) if (step.path.startsWith(`${path}/`)) drafted[step.path.slice(path.length + 1)] = step.value;
+    return drafted;
+  }
+
   /** Shows a change without keeping it; null ends it. @param {Operation[] | null} change */
   setDraft(change) {
     this.draft = change;

@@ -2,7 +2,7 @@
 import { post } from '../http.js';
 import { fault } from '../notes.js';
 
-/** @typedef {import('../stage.js').Place} Place */
+/** @typedef {import('../photo/stage.js').Place} Place */
 
 /**
  * The pull: press on the photo and drag up or down, and the greys of the hues there lighten or darken.
@@ -16,7 +16,7 @@ export class GreyPull {
   #words = '';
   #asking = false;
 
-  /** @param {import('../stage.js').Stage} stage @param {import('../take.js').Take} take @param {import('../wheel.js').Wheel} spokes */
+  /** @param {import('../photo/stage.js').Stage} stage @param {import('../take.js').Take} take @param {import('../wheel/wheel.js').Wheel} spokes */
   constructor(stage, take, spokes) {
     this.stage = stage;
     this.take = take;
@@ -62,7 +62,7 @@ export class GreyPull {
     this.spokes.rest();
   }
 
-  /** @param {import('../pen.js').Pen} pen */
+  /** @param {import('../photo/pen.js').Pen} pen */
   draw(pen) {
     if (this.#pull && this.#words) pen.say(this.#pull.from, this.#words);
   }

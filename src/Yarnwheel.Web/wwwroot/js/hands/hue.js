@@ -1,11 +1,11 @@
 // @ts-check
-import { hueName } from '../hue-words.js';
+import { hueName } from '../wheel/hue-words.js';
 
 const turn = (/** @type {number} */ hue) => ((Math.round(hue) % 360) + 360) % 360;
 
 /**
  * By hue: a press brings the hue under it in, pulling away widens the arc. Where every hue has an amount, pulling raises the nearest.
- * @param {import('../work.js').Work} work
+ * @param {import('../panel/work.js').Work} work
  * @returns {import('./pull-away.js').Way}
  */
 export function hueWay(work) {

@@ -4,7 +4,7 @@ const toneName = tone => (tone < 33 ? 'Darks' : tone < 67 ? 'Middles' : 'Lights'
 
 /**
  * By light: a press takes the tone under it, pulling away widens the range. On a free curve it adds a point there that pulling raises.
- * @param {import('../work.js').Work} work
+ * @param {import('../panel/work.js').Work} work
  * @returns {import('./pull-away.js').Way}
  */
 export function lightWay(work) {

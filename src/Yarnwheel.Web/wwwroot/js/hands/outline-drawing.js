@@ -1,9 +1,9 @@
 // @ts-check
-import { ellipseNodes, heldNodes, middleOf, outlinePath, rectangleNodes, roundedLoop, thinned } from '../outline-path.js';
-import { distance } from '../pen.js';
+import { ellipseNodes, heldNodes, middleOf, outlinePath, rectangleNodes, roundedLoop, thinned } from '../photo/outline-path.js';
+import { distance } from '../photo/pen.js';
 
-/** @typedef {import('../stage.js').Place} Place */
-/** @typedef {import('../outline-path.js').Node} Node */
+/** @typedef {import('../photo/stage.js').Place} Place */
+/** @typedef {import('../photo/outline-path.js').Node} Node */
 
 const HINTS = {
   nodes: 'click nodes; press and pull for a curve · the first node, a double click or Enter closes · Esc undoes a node',
@@ -24,7 +24,7 @@ export class OutlineDrawing {
   #pointer = null;
 
   /**
-   * @param {import('../work.js').Work} work @param {import('../view.js').PhotoView} view
+   * @param {import('../panel/work.js').Work} work @param {import('../photo/view.js').PhotoView} view
    * @param {() => void} done
    */
   constructor(work, view, done) {
@@ -114,7 +114,7 @@ export class OutlineDrawing {
     return true;
   }
 
-  /** @param {import('../pen.js').Pen} pen */
+  /** @param {import('../photo/pen.js').Pen} pen */
   draw(pen) {
     const toStage = this.view.toStage.bind(this.view);
     const drawn = this.mode !== 'nodes';

@@ -1,9 +1,9 @@
 // @ts-check
-import { heldNodes, nearestOnOutline, outlinePath, splitOutline } from '../outline-path.js';
-import { distance } from '../pen.js';
+import { heldNodes, nearestOnOutline, outlinePath, splitOutline } from '../photo/outline-path.js';
+import { distance } from '../photo/pen.js';
 
-/** @typedef {import('../stage.js').Place} Place */
-/** @typedef {import('../outline-path.js').Node} Node */
+/** @typedef {import('../photo/stage.js').Place} Place */
+/** @typedef {import('../photo/outline-path.js').Node} Node */
 
 /** Edits an outline: nodes and handles are dragged, the whole from inside; a double click turns corners into curves or adds a node. */
 export class OutlineEditing {
@@ -13,7 +13,7 @@ export class OutlineEditing {
   /** @type {{ grip: 'node' | 'in' | 'out' | 'all', from: Place, start: Node[], nodes: Node[] | null } | null} */
   #drag = null;
 
-  /** @param {import('../work.js').Work} work @param {import('../view.js').PhotoView} view */
+  /** @param {import('../panel/work.js').Work} work @param {import('../photo/view.js').PhotoView} view */
   constructor(work, view) {
     this.work = work;
     this.view = view;
@@ -95,7 +95,7 @@ export class OutlineEditing {
     return true;
   }
 
-  /** @param {import('../pen.js').Pen} pen */
+  /** @param {import('../photo/pen.js').Pen} pen */
   draw(pen) {
     const toStage = this.view.toStage.bind(this.view);
     const nodes = this.#nodes;

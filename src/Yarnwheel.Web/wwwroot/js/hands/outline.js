@@ -2,7 +2,7 @@
 import { OutlineDrawing } from './outline-drawing.js';
 import { OutlineEditing } from './outline-editing.js';
 
-/** @typedef {import('../stage.js').Place} Place */
+/** @typedef {import('../photo/stage.js').Place} Place */
 /** @typedef {'nodes' | 'free' | 'rectangle' | 'ellipse'} Mode */
 
 /** By outline: drawn in one of four ways, afterwards edited by its nodes. */
@@ -12,7 +12,7 @@ export class Outline {
   mode = 'nodes';
   #anew = false;
 
-  /** @param {import('../work.js').Work} work @param {import('../view.js').PhotoView} view */
+  /** @param {import('../panel/work.js').Work} work @param {import('../photo/view.js').PhotoView} view */
   constructor(work, view) {
     this.work = work;
     this.drawing = new OutlineDrawing(work, view, () => { this.#anew = false; });
@@ -70,7 +70,7 @@ export class Outline {
     return this.#hand.key(key);
   }
 
-  /** @param {import('../pen.js').Pen} pen */
+  /** @param {import('../photo/pen.js').Pen} pen */
   draw(pen) {
     this.#hand.draw(pen);
   }

@@ -1,5 +1,5 @@
 // @ts-check
-import { distance } from '../pen.js';
+import { distance } from '../photo/pen.js';
 
 /** What a press without a pull reaches. */
 const RESTING = 15;
@@ -7,7 +7,7 @@ const RESTING = 15;
 /**
  * By patch: the further the hand from the press, the wider the reach; coming back narrows it. Alt takes away.
  * A press on an earlier one pulls that anew.
- * @param {import('../work.js').Work} work @param {import('../view.js').PhotoView} view
+ * @param {import('../panel/work.js').Work} work @param {import('../photo/view.js').PhotoView} view
  * @returns {import('./pull-away.js').Way}
  */
 export function patchWay(work, view) {

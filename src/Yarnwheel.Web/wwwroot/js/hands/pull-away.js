@@ -1,8 +1,8 @@
 // @ts-check
 import { fault } from '../notes.js';
-import { distance } from '../pen.js';
+import { distance } from '../photo/pen.js';
 
-/** @typedef {import('../stage.js').Place} Place */
+/** @typedef {import('../photo/stage.js').Place} Place */
 /** @typedef {{ from: Place, at: Place, begun: any, wheel: number, over: boolean }} Pull begun is undefined while it is asked for, null when nothing can be pulled */
 
 /**
@@ -16,7 +16,7 @@ import { distance } from '../pen.js';
  * @property {(begun: any, way: number) => string} label for undo
  * @property {(begun: any) => string | { x: number, y: number }} named the name of an area that it begins
  * @property {string} [refusal] said when nothing can be pulled here
- * @property {(pen: import('../pen.js').Pen) => void} [draw] what is seen of the part at rest
+ * @property {(pen: import('../photo/pen.js').Pen) => void} [draw] what is seen of the part at rest
  * @property {(notches: number) => boolean} [wheel] with Alt, while nothing is pressed
  */
 
@@ -27,7 +27,7 @@ export class PullAway {
   #pull = null;
   #refused = false;
 
-  /** @param {import('../work.js').Work} work @param {import('../stage.js').Stage} stage @param {Way} way */
+  /** @param {import('../panel/work.js').Work} work @param {import('../photo/stage.js').Stage} stage @param {Way} way */
   constructor(work, stage, way) {
     this.work = work;
     this.stage = stage;
@@ -78,7 +78,7 @@ export class PullAway {
     return true;
   }
 
-  /** @param {import('../pen.js').Pen} pen */
+  /** @param {import('../photo/pen.js').Pen} pen */
   draw(pen) {
     this.way.draw?.(pen);
     const pull = this.#pull;

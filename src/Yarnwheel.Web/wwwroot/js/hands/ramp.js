@@ -1,7 +1,7 @@
 // @ts-check
-import { distance } from '../pen.js';
+import { distance } from '../photo/pen.js';
 
-/** @typedef {import('../stage.js').Place} Place */
+/** @typedef {import('../photo/stage.js').Place} Place */
 /** @typedef {{ x: number, y: number }} Point */
 
 /** By ramp: laid by a drag, then moved by its handles. Straight: two ends and the middle. Round: middle, two radii, feather. */
@@ -10,7 +10,7 @@ export class Ramp {
   /** @type {{ grip: string, from: Place, start: any, fields: any, moved: boolean } | null} */
   #drag = null;
 
-  /** @param {import('../work.js').Work} work @param {import('../view.js').PhotoView} view */
+  /** @param {import('../panel/work.js').Work} work @param {import('../photo/view.js').PhotoView} view */
   constructor(work, view) {
     this.work = work;
     this.view = view;
@@ -59,7 +59,7 @@ export class Ramp {
     return part && this.#grips(part).some(([, point]) => distance(point, at) < 10) ? 'move' : 'crosshair';
   }
 
-  /** @param {import('../pen.js').Pen} pen */
+  /** @param {import('../photo/pen.js').Pen} pen */
   draw(pen) {
     const part = this.work.part || this.#drag?.fields ? { ...DEFAULTS, ...this.work.part, ...this.#drag?.fields } : null;
     if (!part) return;

@@ -1,7 +1,7 @@
 // @ts-check
-import { distance } from '../pen.js';
+import { distance } from '../photo/pen.js';
 
-/** @typedef {import('../stage.js').Place} Place */
+/** @typedef {import('../photo/stage.js').Place} Place */
 
 /** By colour: a click picks a shade, a drag the shades of a box; marks can be dragged, and removed by Del. */
 export class Shades {
@@ -14,8 +14,8 @@ export class Shades {
   #lit = null;
 
   /**
-   * @param {import('../work.js').Work} work @param {import('../view.js').PhotoView} view
-   * @param {import('../panel.js').Panel} panel
+   * @param {import('../panel/work.js').Work} work @param {import('../photo/view.js').PhotoView} view
+   * @param {import('../panel/panel.js').Panel} panel
    */
   constructor(work, view, panel) {
     this.work = work;
@@ -80,7 +80,7 @@ export class Shades {
     return true;
   }
 
-  /** @param {import('../pen.js').Pen} pen */
+  /** @param {import('../photo/pen.js').Pen} pen */
   draw(pen) {
     for (const list of ['picks', 'leaveOut']) {
       this.#part[list].forEach((/** @type {any} */ own, /** @type {number} */ index) => {
@@ -97,7 +97,7 @@ export class Shades {
     return { picks: part?.picks ?? [], leaveOut: part?.leaveOut ?? [] };
   }
 
-  /** @param {import('../pen.js').Pen} pen @param {any} pick @param {boolean} leaveOut @param {boolean} lit */
+  /** @param {import('../photo/pen.js').Pen} pen @param {any} pick @param {boolean} leaveOut @param {boolean} lit */
   #mark(pen, pick, leaveOut, lit) {
     if (pick.x0 === undefined) {
       const at = this.view.toStage(pick.x, pick.y);

@@ -1,5 +1,5 @@
 // @ts-check
-import { get, post } from './http.js';
+import { get, post } from '../http.js';
 
 /**
  * @typedef {{ x: number, y: number, width: number, height: number, scale: number, show: string, area: number | null, fast: boolean, draft: object[] | null, hue: number | null, ink: string, strength: number, stitch: boolean }} Wish

@@ -6,7 +6,7 @@ export class Peeking {
   #timer;
 
   /**
-   * @param {import('./panel.js').Panel} panel @param {import('./view.js').PhotoView} view
+   * @param {import('./panel.js').Panel} panel @param {import('../photo/view.js').PhotoView} view
    * @param {(pick: { list: string, index: number } | null) => void} pick told of the pick that is pointed at
    */
   constructor(panel, view, pick) {

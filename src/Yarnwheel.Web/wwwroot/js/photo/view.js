@@ -1,6 +1,6 @@
 // @ts-check
 import { FrameLoop } from './frames.js';
-import { fault } from './notes.js';
+import { fault } from '../notes.js';
 
 /** @typedef {import('./frames.js').Frame} Frame */
 
@@ -40,7 +40,7 @@ export class PhotoView extends EventTarget {
 
   /**
    * @param {HTMLElement} stage @param {HTMLCanvasElement} canvas
-   * @param {import('./take.js').Take} take
+   * @param {import('../take.js').Take} take
    * @param {{ width: number, height: number }} photo
    */
   constructor(stage, canvas, take, photo) {

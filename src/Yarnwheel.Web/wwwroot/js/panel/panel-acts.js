@@ -1,7 +1,7 @@
 // @ts-check
 import { unusedName } from './work.js';
 
-/** @typedef {import('./take.js').Operation} Operation */
+/** @typedef {import('../take.js').Operation} Operation */
 
 /** A grey curve that stands for a range with fades. @param {{ from: number, to: number, fadeFrom: number, fadeTo: number }} part */
 function curveOf(part) {

@@ -1,13 +1,13 @@
 // @ts-check
 import { hueColour } from './hue-words.js';
-import { buildNumber, showNumber, wireNumber } from './numbers.js';
+import { buildNumber, showNumber, wireNumber } from '../panel/numbers.js';
 
 /** Tones the grey ground: a hue and an amount for the lights, and one for the darks. */
 export class Toning {
   /** @type {Record<string, { hue: number, amount: number }>} what a hue is set to while its amount is still 0 */
   #resting = { tint: { hue: 70, amount: 0 }, tintDarks: { hue: 250, amount: 0 } };
 
-  /** @param {HTMLElement} place @param {import('./take.js').Take} take */
+  /** @param {HTMLElement} place @param {import('../take.js').Take} take */
   constructor(place, take) {
     this.take = take;
     const rows = /** @type {[string, 'hue' | 'amount', string, number, string][]} */ ([
@@ -40,7 +40,7 @@ export class Toning {
     return this.take.state.recipe.ground[key] ?? this.#resting[key];
   }
 
-  /** @param {string} key @param {Partial<{ hue: number, amount: number }>} part @returns {import('./take.js').Operation[]} */
+  /** @param {string} key @param {Partial<{ hue: number, amount: number }>} part @returns {import('../take.js').Operation[]} */
   #change(key, part) {
     const value = { ...this.#now(key), ...part };
     this.#resting[key].hue = value.hue;

@@ -9,7 +9,7 @@ export class ToneHandles {
   /** @type {{ name: string, fields: Record<string, any>, start: any } | null} */
   #drag = null;
 
-  /** @param {HTMLElement} place over the strip @param {import('./work.js').Work} work */
+  /** @param {HTMLElement} place over the strip @param {import('../panel/work.js').Work} work */
   constructor(place, work) {
     this.place = place;
     this.work = work;
@@ -139,9 +139,10 @@ export class ToneHandles {
 
   /** @param {KeyboardEvent} event */
   #key(event) {
-    const { part } = this;
     const name = event.target instanceof HTMLElement ? event.target.dataset.grip : undefined;
-    if (!part || name === undefined) return;
+    if (!this.part || name === undefined) return;
+    // Keys may come faster than answers.
+    const part = this.work.take.drafted(this.work.path, this.part);
     const by = event.shiftKey ? 10 : 1;
     const [x, y] = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, by], ArrowDown: [0, -by] }[event.key] ?? [0, 0];
     const removes = (event.key === 'Delete' || event.key === 'Backspace') && part.curve?.length > 2;

@@ -1,5 +1,5 @@
 // @ts-check
-import { fault } from './notes.js';
+import { fault } from '../notes.js';
 import { followDraft, wireNumbers } from './recipe-numbers.js';
 
 /**
@@ -17,7 +17,7 @@ export class Panel extends EventTarget {
   begin = null;
   leaveOut = false;
 
-  /** @param {HTMLElement} element @param {import('./take.js').Take} take */
+  /** @param {HTMLElement} element @param {import('../take.js').Take} take */
   constructor(element, take) {
     super();
     this.element = element;

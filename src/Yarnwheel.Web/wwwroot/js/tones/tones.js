@@ -1,5 +1,5 @@
 // @ts-check
-import { post } from './http.js';
+import { post } from '../http.js';
 
 /**
  * The tone strip: how often each tone occurs in the greys (filled) and in the photo (line), and what is clipped.
@@ -10,7 +10,7 @@ export class Tones {
   #again = false;
 
   /**
-   * @param {HTMLElement} strip @param {import('./take.js').Take} take @param {import('./work.js').Work} work
+   * @param {HTMLElement} strip @param {import('../take.js').Take} take @param {import('../panel/work.js').Work} work
    * @param {import('./tone-handles.js').ToneHandles} handles
    */
   constructor(strip, take, work, handles) {

@@ -1,6 +1,6 @@
 // @ts-check
-import { post } from './http.js';
-import { fault, note } from './notes.js';
+import { post } from '../http.js';
+import { fault, note } from '../notes.js';
 
 /** Takes a grey PNG in as a part by picture. */
 export class MaskPicture {

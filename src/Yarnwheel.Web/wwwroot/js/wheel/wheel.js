@@ -1,7 +1,7 @@
 // @ts-check
-import { getJson } from './http.js';
+import { getJson } from '../http.js';
 import { hueColour, hueName } from './hue-words.js';
-import { buildNumber, showNumber, wireNumber } from './numbers.js';
+import { buildNumber, showNumber, wireNumber } from '../panel/numbers.js';
 import { wheelCurve } from './wheel-curve.js';
 import { RADII, WheelFace } from './wheel-face.js';
 
@@ -24,7 +24,7 @@ export class Wheel extends EventTarget {
 
   /**
    * @param {SVGSVGElement} svg @param {HTMLElement} list
-   * @param {HTMLSelectElement} basis @param {import('./take.js').Take} take
+   * @param {HTMLSelectElement} basis @param {import('../take.js').Take} take
    */
   constructor(svg, list, basis, take) {
     super();
@@ -97,7 +97,8 @@ export class Wheel extends EventTarget {
   }
 
   #follow() {
-    if (this.#dragged >= 0) return;
+    // A newer change is on its way: what comes back now is older than what the hand is at.
+    if (this.#dragged >= 0 || this.take.pending > 1) return;
     const own = this.#own;
     this.isFresh = own.length === 0;
     // A wheel without spokes offers twelve at rest; they come into the recipe when one is moved.
@@ -146,7 +147,7 @@ export class Wheel extends EventTarget {
     spoke.hue = ((Math.round(spoke.hue * 10) / 10 % 360) + 360) % 360;
     this.#draw();
     this.#listNumbers();
-    /** @type {import('./take.js').Operation[]} */
+    /** @type {import('../take.js').Operation[]} */
     const edit = [{ op: 'replace', path: `${this.place}/spokes`, value: this.#spokes.map(s => ({ ...s })) }];
     if (!keep) this.take.setDraft(edit);
     else if (before.lift !== spoke.lift) this.take.commit(`Spoke ${hueName(spoke.hue)} ${before.lift} → ${spoke.lift}`, edit);

@@ -9,7 +9,7 @@ export class Arcs {
   #drag = null;
 
   /**
-   * @param {import('./wheel.js').Wheel} wheel @param {import('./take.js').Take} take @param {import('./panel.js').Panel} panel
+   * @param {import('./wheel.js').Wheel} wheel @param {import('../take.js').Take} take @param {import('../panel/panel.js').Panel} panel
    */
   constructor(wheel, take, panel) {
     this.wheel = wheel;
@@ -40,7 +40,7 @@ export class Arcs {
       area.mask.parts.forEach((/** @type {any} */ part, /** @type {number} */ p) => {
         if (part.kind !== 'hue' || !part.on || part.amounts?.length) return;
         const path = `/areas/${a}/mask/parts/${p}`;
-        arcs.push({ arc: this.#drafted(path, part), path, chosen: a === this.panel.area && p === this.panel.part, own: a === this.panel.area });
+        arcs.push({ arc: this.take.drafted(path, part), path, chosen: a === this.panel.area && p === this.panel.part, own: a === this.panel.area });
       });
     });
     const begun = this.#begun();
@@ -53,13 +53,6 @@ export class Arcs {
     const step = this.take.draft?.[0];
     const part = step?.path === '/areas/-' ? step.value.mask.parts[0] : step?.path.endsWith('/mask/parts/-') ? step.value : null;
     return part?.kind === 'hue' && part.from !== undefined ? { fade: 15, ...part } : null;
-  }
-
-  /** The arc as a draft changes it. @param {string} path @param {any} part @returns {Arc} */
-  #drafted(path, part) {
-    const drafted = { ...part };
-    for (const step of this.take.draft ?? []) if (step.path.startsWith(`${path}/`)) drafted[step.path.slice(path.length + 1)] = step.value;
-    return drafted;
   }
 
   /** @param {PointerEvent} event */
@@ -108,7 +101,8 @@ export class Arcs {
     event.stopPropagation();
     const path = /** @type {string} */ (mark.getAttribute('data-arc'));
     const grip = /** @type {string} */ (mark.getAttribute('data-grip'));
-    const arc = this.take.at(path);
+    // Keys may come faster than answers.
+    const arc = this.take.drafted(path);
     const by = step * (event.shiftKey ? 10 : 1);
     const fade = Math.min(180, Math.max(0, arc.fade + (grip === 'fadeFrom' ? -by : by)));
     this.#keep(path, grip.startsWith('fade') ? { ...arc, fade } : { ...arc, [grip]: turn(arc[grip] + by) }, arc);
@@ -122,7 +116,7 @@ export class Arcs {
     this.take.commit(label, change);
   }
 
-  /** @param {string} path @param {Required<Arc>} moved @param {Required<Arc>} arc @returns {import('./take.js').Operation[]} */
+  /** @param {string} path @param {Required<Arc>} moved @param {Required<Arc>} arc @returns {import('../take.js').Operation[]} */
   #change(path, moved, arc) {
     return /** @type {const} */ (['from', 'to', 'fade']).filter(f => moved[f] !== arc[f]).map(f => ({ op: 'replace', path: `${path}/${f}`, value: moved[f] }));
   }

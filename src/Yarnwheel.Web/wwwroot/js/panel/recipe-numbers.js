@@ -1,7 +1,7 @@
 // @ts-check
 import { showNumber, wireNumber } from './numbers.js';
 
-/** Ties the numbers that the page drew to their places in the recipe. @param {HTMLElement} place @param {import('./take.js').Take} take */
+/** Ties the numbers that the page drew to their places in the recipe. @param {HTMLElement} place @param {import('../take.js').Take} take */
 export function wireNumbers(place, take) {
   for (const element of /** @type {NodeListOf<HTMLElement>} */ (place.querySelectorAll('.number[data-path]'))) {
     const path = /** @type {string} */ (element.dataset.path);
@@ -21,7 +21,7 @@ export function wireNumbers(place, take) {
   }
 }
 
-/** Shows in the numbers what is being dragged elsewhere. @param {HTMLElement} place @param {import('./take.js').Take} take */
+/** Shows in the numbers what is being dragged elsewhere. @param {HTMLElement} place @param {import('../take.js').Take} take */
 export function followDraft(place, take) {
   const drafted = new Map((take.draft ?? []).map(step => [step.path, step.value]));
   for (const element of /** @type {NodeListOf<HTMLElement>} */ (place.querySelectorAll('.number[data-path]'))) {
@@ -32,8 +32,8 @@ export function followDraft(place, take) {
 
 /**
  * A hue and an amount stand in the recipe together, and only while there is some; the hue of what is not there is remembered here.
- * @param {HTMLElement} pair @param {string} path @param {number} value @param {import('./take.js').Take} take
- * @returns {import('./take.js').Operation[]}
+ * @param {HTMLElement} pair @param {string} path @param {number} value @param {import('../take.js').Take} take
+ * @returns {import('../take.js').Operation[]}
  */
 function pairChange(pair, path, value, take) {
   const at = /** @type {string} */ (pair.dataset.pair);

@@ -1,7 +1,7 @@
 // @ts-check
-import { post } from './http.js';
+import { post } from '../http.js';
 
-/** @typedef {import('./take.js').Operation} Operation */
+/** @typedef {import('../take.js').Operation} Operation */
 
 /** What a part begins with, beyond the format's own values. @type {Record<string, object>} */
 const BEGINNINGS = {
@@ -26,7 +26,7 @@ export function unusedName(areas, name) {
 
 /** The part that the hand works on: the chosen one, or one that its next gesture begins. */
 export class Work {
-  /** @param {import('./take.js').Take} take @param {import('./panel.js').Panel} panel @param {() => number} scale of the view */
+  /** @param {import('../take.js').Take} take @param {import('./panel.js').Panel} panel @param {() => number} scale of the view */
   constructor(take, panel, scale) {
     this.take = take;
     this.panel = panel;

@@ -1,6 +1,6 @@
 // @ts-check
-import { getJson, post } from './http.js';
-import { fault, note } from './notes.js';
+import { getJson, post } from '../http.js';
+import { fault, note } from '../notes.js';
 
 /** Auto, the score of the mix, and the mixes to start from. */
 export class Mixes {
@@ -8,7 +8,7 @@ export class Mixes {
 
   /**
    * @param {HTMLElement} dock @param {HTMLDetailsElement} fold @param {SVGSVGElement} score
-   * @param {import('./take.js').Take} take
+   * @param {import('../take.js').Take} take
    */
   constructor(dock, fold, score, take) {
     this.fold = fold;

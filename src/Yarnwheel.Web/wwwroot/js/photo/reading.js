@@ -1,5 +1,5 @@
 // @ts-check
-import { post } from './http.js';
+import { post } from '../http.js';
 
 /** Reads out what is under the pointer: place, colour, hue, grey, how far it is kept. */
 export class Reading {
@@ -8,8 +8,8 @@ export class Reading {
   #busy = false;
 
   /**
-   * @param {HTMLElement} output @param {import('./view.js').PhotoView} view @param {import('./take.js').Take} take
-   * @param {import('./panel.js').Panel} panel
+   * @param {HTMLElement} output @param {import('./view.js').PhotoView} view @param {import('../take.js').Take} take
+   * @param {import('../panel/panel.js').Panel} panel
    * @param {(read: any | null) => void} tell told of what is under the pointer
    */
   constructor(output, view, take, panel, tell) {
