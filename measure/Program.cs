@@ -2,7 +2,7 @@ using System.Globalization;
 using Yarnwheel.Measure;
 using Yarnwheel.Measure.Speed;
 
-// dotnet run -c Release --project measure -- greys | kernels | all
+// dotnet run -c Release --project measure -- greys | kernels | masks | all
 switch (args.FirstOrDefault())
 {
     case "greys":
@@ -46,6 +46,6 @@ switch (args.FirstOrDefault())
         CopyTable.Copy(args[1], int.Parse(args[2], CultureInfo.InvariantCulture));
         return 0;
     default:
-        Console.Error.WriteLine("Usage: measure greys | kernels | all");
+        Console.Error.WriteLine("Usage: measure greys | kernels | masks | all");
         return 2;
 }

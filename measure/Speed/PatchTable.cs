@@ -24,12 +24,12 @@ internal static class PatchTable
         yield return new("patch dragged: the mask of the frame", $"OpenCV flood fill, one value: {flood:F1} ms", $"{drag:F1} ms", "1 ms", drag);
         yield return new("patch pressed: the reach map of the frame", $"OpenCV flood fill of the frame: {flood:F1} ms", $"{map:F1} ms", "5 × the flood fill", map / (5 * flood));
         var level = renderer.Photo.Full;
-        var full = LevelBytes(renderer);
+        var full = FullBytes(renderer);
         var (fullMap, fullFlood) = Both(full, level.Width, level.Height, 3);
         yield return new("the reach map of 24 MP", $"OpenCV flood fill of it: {fullFlood:F0} ms", $"{fullMap:F0} ms", "5 × the flood fill", fullMap / (5 * fullFlood));
     }
 
-    private static byte[] LevelBytes(PhotoRenderer renderer) => renderer.Frame(new Recipe { Ground = new Ground { Colour = 100 } }, View.Whole(renderer.Photo), Show.Original);
+    private static byte[] FullBytes(PhotoRenderer renderer) => renderer.Frame(new Recipe { Ground = new Ground { Colour = 100 } }, View.Whole(renderer.Photo), Show.Original);
 
     private static (double Map, double Flood) Both(byte[] rgb, int width, int height, int runs)
     {

@@ -13,12 +13,12 @@ internal sealed class ToneRange
 
     public ToneRange(LightPart part)
     {
-        var curve = part.Curve is { Length: > 0 } points ? new ToneMaskCurve(points) : null;
+        var mask = MaskOf(part);
         for (var i = 0; i <= Steps; i++)
         {
             var lightness = i / (double)Steps;
             var tone = 100 * Srgb.Encode(lightness * lightness * lightness);
-            byLightness[i] = (float)(curve?.At(tone) ?? Share(part, tone));
+            byLightness[i] = (float)mask(tone);
         }
     }
 
@@ -41,8 +41,8 @@ internal sealed class ToneRange
     /// <summary>The mask, 0 … 1, at evenly spaced tones from black to white.</summary>
     public static double[] Sampled(LightPart part, int count)
     {
-        var curve = part.Curve is { Length: > 0 } points ? new ToneMaskCurve(points) : null;
-        return Enumerable.Range(0, count).Select(i => 100.0 * i / (count - 1)).Select(tone => Math.Round(curve?.At(tone) ?? Share(part, tone), 4)).ToArray();
+        var mask = MaskOf(part);
+        return Enumerable.Range(0, count).Select(i => 100.0 * i / (count - 1)).Select(tone => Math.Round(mask(tone), 4)).ToArray();
     }
 
     /// <summary>The mask of one tone, 0 … 100, by the range and its fades.</summary>
@@ -52,6 +52,10 @@ internal sealed class ToneRange
         var high = Math.Max(part.From, part.To);
         return Math.Min(Ease(tone - low, part.FadeFrom), Ease(high - tone, part.FadeTo));
     }
+
+    /// <summary>What gives the mask of a tone: the free curve where there is one, else the range.</summary>
+    private static Func<double, double> MaskOf(LightPart part) =>
+        part.Curve is { Length: > 0 } points ? new ToneMaskCurve(points).At : tone => Share(part, tone);
 
     /// <summary>1 within, easing to 0 over the fade outside.</summary>
     private static double Ease(double within, double fade)
