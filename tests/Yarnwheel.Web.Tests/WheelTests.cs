@@ -77,7 +77,7 @@ public sealed class WheelTests : IDisposable
     public async Task A_field_that_is_not_computed_yet_is_refused_by_name_and_nothing_is_kept()
     {
         var take = await app.AddTakeAsync();
-        var recipe = """{ "yarnwheel": 1, "areas": [ { "mask": { "parts": [ { "kind": "brush" } ] } } ] }"""u8.ToArray();
+        var recipe = """{ "yarnwheel": 1, "areas": [ { "mask": { "parts": [ { "kind": "subject" } ] } } ] }"""u8.ToArray();
         var answer = await app.PostAsync($"/bench/{take}/recipe?revision=1&window=w", new ByteArrayContent(recipe));
         var words = await answer.Content.ReadAsStringAsync();
         Assert.Contains("areas[0].mask.parts[0].kind", words);

@@ -35,7 +35,7 @@ public static class ShadeSet
     /// <param name="y">0 … 1 over the height.</param>
     public static Shade Point(PhotoPixels photo, double x, double y) => Point(photo, x, y, LightPlan.None);
 
-    private static Shade Point(PhotoPixels photo, double x, double y, LightPlan light)
+    internal static Shade Point(PhotoPixels photo, double x, double y, LightPlan light)
     {
         ArgumentNullException.ThrowIfNull(photo);
         var centreX = Math.Min((int)(x * photo.Width), photo.Width - 1);

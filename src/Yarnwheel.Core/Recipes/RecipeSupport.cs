@@ -11,7 +11,7 @@ public static class RecipeSupport
         [
             .. from a in Enumerable.Range(0, recipe.Areas.Length)
                from p in Enumerable.Range(0, recipe.Areas[a].Mask.Parts.Length)
-               where recipe.Areas[a].Mask.Parts[p] is BrushPart or SubjectPart
+               where recipe.Areas[a].Mask.Parts[p] is SubjectPart
                select new RecipeFault($"areas[{a}].mask.parts[{p}].kind", "this version can't do that yet"),
         ];
     }

@@ -37,28 +37,47 @@ internal static class AreaMasks
 
     private static float[] Fold(AreaPlan area, MaskScene scene)
     {
-        var view = scene.View;
-        var width = view.Width;
-        var mask = scene.Pieces.Arena?.Take(width * view.Height) ?? new float[width * view.Height];
-        if (scene.Pieces.Arena is not null) Array.Clear(mask);
-        var isEmpty = true;
-        foreach (var part in area.Parts)
-        {
-            if (!part.Part.On) continue;
-            var draw = part.Prepare(scene);
-            // Joined to nothing, a part is the mask.
-            if (isEmpty && part.Part is { Op: MaskOp.Add, Invert: false }) Rows.Each(view.Height, y => draw(y, mask.AsSpan(y * width, width)), scene.Cancel);
-            else
-            {
-                Rows.Each(view.Height, width, (y, row) =>
-                {
-                    draw(y, row);
-                    MaskFold.Join(mask.AsSpan(y * width, width), row.AsSpan(0, width), part.Part.Op, part.Part.Invert);
-                }, scene.Cancel);
-            }
-            isEmpty = false;
-        }
+        var mask = Fold(area, area.Parts.Count, scene);
         if (area.Area.Mask.Invert) MaskFold.Invert(mask);
+        return mask;
+    }
+
+    /// <summary>The fold of the first parts; may be written to.</summary>
+    private static float[] Fold(AreaPlan area, int count, MaskScene scene)
+    {
+        while (count > 0 && !area.Parts[count - 1].Part.On) count--;
+        if (count > 0 && area.Parts[count - 1] is { Reworks: true } part)
+            return part.Rework(() => part.Joins ? Joined(area, count, scene) : Fold(area, count - 1, scene), area.KeyUpTo(count - 1), scene);
+        return count > 0 ? Joined(area, count, scene) : Nothing(scene);
+    }
+
+    /// <summary>The last of the first parts joined to the fold of those before it.</summary>
+    private static float[] Joined(AreaPlan area, int count, MaskScene scene)
+    {
+        var part = area.Parts[count - 1];
+        var width = scene.View.Width;
+        var isFirst = !area.Parts.Take(count - 1).Any(p => p.Part.On);
+        var mask = isFirst ? Nothing(scene) : Fold(area, count - 1, scene);
+        var draw = part.Prepare(scene);
+        // Joined to nothing, a part is the mask.
+        if (isFirst && part.Part is { Op: MaskOp.Add, Invert: false }) Rows.Each(scene.View.Height, y => draw(y, mask.AsSpan(y * width, width)), scene.Cancel);
+        else
+        {
+            Rows.Each(scene.View.Height, width, (y, row) =>
+            {
+                draw(y, row);
+                MaskFold.Join(mask.AsSpan(y * width, width), row.AsSpan(0, width), part.Part.Op, part.Part.Invert);
+            }, scene.Cancel);
+        }
+        return mask;
+    }
+
+    private static float[] Nothing(MaskScene scene)
+    {
+        var length = scene.View.Width * scene.View.Height;
+        if (scene.Pieces.Arena is not { } arena) return new float[length];
+        var mask = arena.Take(length);
+        Array.Clear(mask);
         return mask;
     }
 

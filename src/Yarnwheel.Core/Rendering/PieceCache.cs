@@ -31,15 +31,7 @@ public sealed class PieceCache(long budget, PlaneArena? arena = null)
     {
         ArgumentNullException.ThrowIfNull(make);
         ArgumentNullException.ThrowIfNull(bytes);
-        lock (gate)
-        {
-            if (entries.TryGetValue(key, out var node))
-            {
-                byUse.Remove(node);
-                byUse.AddFirst(node);
-                return (T)node.Value.Piece;
-            }
-        }
+        if (Find<T>(key) is { } known) return known;
         var piece = make();
         lock (gate)
         {
@@ -56,5 +48,17 @@ public sealed class PieceCache(long budget, PlaneArena? arena = null)
             }
         }
         return piece;
+    }
+
+    /// <summary>The piece of that key, if it is there.</summary>
+    public T? Find<T>(string key) where T : class
+    {
+        lock (gate)
+        {
+            if (!entries.TryGetValue(key, out var node)) return null;
+            byUse.Remove(node);
+            byUse.AddFirst(node);
+            return (T)node.Value.Piece;
+        }
     }
 }

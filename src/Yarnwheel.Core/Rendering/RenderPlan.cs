@@ -1,6 +1,7 @@
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
+using Yarnwheel.Core.Masks.Strokes;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering.Parts;
 using Yarnwheel.Core.Treatments;
@@ -44,6 +45,7 @@ internal sealed class RenderPlan
         HuePart hue => new HuePartPlan(hue),
         ColourPart colour => new ColourPartPlan(colour, Field(colour.Picks, colour.Lightness, light, source), Field(colour.LeaveOut, colour.Lightness, light, source)),
         PatchPart patch => new PatchPartPlan(patch),
+        BrushPart brush => new BrushPartPlan(brush),
         OutlinePart outline => new OutlinePartPlan(outline),
         LightPart tones => new LightPartPlan(tones),
         RampPart ramp => new RampPartPlan(ramp),
@@ -69,8 +71,16 @@ internal sealed class RenderPlan
 /// <param name="Local">What its treatment asks for by surroundings, or null.</param>
 internal sealed record AreaPlan(Area Area, IReadOnlyList<PartPlan> Parts, LocalTones? Local)
 {
+    private readonly string[] partKeys = [.. Area.Mask.Parts.Select(KeyOf)];
+
     /// <summary>A text that stands for its folded mask.</summary>
-    public string MaskKey { get; } = RecipeJson.Key(Area.Mask);
+    public string MaskKey => $"{Area.Mask.Invert} {KeyUpTo(Parts.Count)}";
+
+    /// <summary>A text that stands for the fold of the first parts.</summary>
+    public string KeyUpTo(int count) => string.Join(' ', partKeys.Take(count));
+
+    // Strokes are many: each is written out once, not for every frame.
+    private static string KeyOf(MaskPart part) => part is BrushPart brush ? RecipeJson.Key<MaskPart>(brush with { Strokes = [] }) + StrokeKey.Prefixes(brush.Strokes)[^1] : RecipeJson.Key(part);
 
     /// <summary>What is done to its kept colour.</summary>
     public ToneChain Colour { get; } = ToneChain.ColourOf(Area.Treat);
