@@ -12,8 +12,11 @@ namespace Yarnwheel.Web.Pages.Bench;
 /// <param name="Unit">Behind the number.</param>
 /// <param name="Hint">What it does.</param>
 /// <param name="Step">Of arrow keys and drags.</param>
-public sealed record NumberModel(string Path, string Label, double Value, double Least, double Most, double Neutral, string Unit, string Hint, double Step = 1)
+/// <param name="Tool">Name among the settings of a hand, for a number that stands in no recipe.</param>
+public sealed record NumberModel(string Path, string Label, double Value, double Least, double Most, double Neutral, string Unit, string Hint, double Step = 1, string? Tool = null)
 {
+    public string Id => Tool is null ? Path.Replace('/', '-') : $"-tool-{Tool}";
+
     public string Text => Value.ToString(Step < 0.01 ? "0.####" : "0.##", CultureInfo.InvariantCulture);
 
     public static string Invariant(double value) => value.ToString("0.####", CultureInfo.InvariantCulture);

@@ -197,6 +197,7 @@ listenToKeys({
   '+': zoomBy(1.25), '=': zoomBy(1.25), '-': zoomBy(1 / 1.25),
   ArrowLeft: nudge(60, 0), ArrowRight: nudge(-60, 0), ArrowUp: nudge(0, 60), ArrowDown: nudge(0, -60),
   b: () => view.hold('original'), w: () => view.hold('flat'),
+  y: kind('brush'), z: () => hands.brush.hold(true), '[': () => hands.brushSettings.size(-1), ']': () => hands.brushSettings.size(1),
   c: kind('colour'), h: kind('hue'), a: kind('patch'), e: kind('outline'), t: kind('light'), r: kind('ramp'), u: kind('round'), i: kind('picture'),
   p: buttons.pull, Escape: escape, Enter: () => stage.key('Enter'), Backspace: () => stage.key('Backspace'),
   v: () => showing.show('veil'), m: () => showing.show('mask'), k: () => showing.show('kept'), g: () => showing.show('grey'),
@@ -204,7 +205,7 @@ listenToKeys({
   x: () => panel.setSide(!panel.leaveOut), n: () => panel.choose(null, null),
   d: buttons.docks, s: buttons.surround, l: buttons.theme, o: buttons['read-recipe'], '?': buttons.help,
   Delete: () => { if (!stage.key('Delete')) acts.removeChosen(); }, F2: () => panel.rename(),
-}, { b: () => view.hold(null), w: () => view.hold(null) });
+}, { b: () => view.hold(null), w: () => view.hold(null), z: () => hands.brush.hold(false) });
 
 take.load()
   .then(() => {

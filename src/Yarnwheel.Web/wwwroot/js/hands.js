@@ -1,4 +1,6 @@
 // @ts-check
+import { Brush } from './hands/brush.js';
+import { BrushSettings } from './hands/brush-settings.js';
 import { GreyPull } from './hands/grey-pull.js';
 import { hueWay } from './hands/hue.js';
 import { lightWay } from './hands/light.js';
@@ -26,10 +28,14 @@ export class Hands {
     this.shades = new Shades(work, view, panel);
     this.outline = new Outline(work, view);
     this.pull = new GreyPull(stage, take, wheel);
+    const { photo } = view;
+    this.brushSettings = new BrushSettings(panel.element, Math.max(photo.width, photo.height));
+    this.brush = new Brush(work, view, this.brushSettings, () => stage.redraw());
+    panel.addEventListener('drawn', () => this.brushSettings.wire());
     const ramp = new Ramp(work, view);
     /** @type {Record<string, import('./photo/stage.js').Hand>} */
     this.kinds = {
-      colour: this.shades, outline: this.outline, ramp, round: ramp,
+      colour: this.shades, brush: this.brush, outline: this.outline, ramp, round: ramp,
       hue: new PullAway(work, stage, hueWay(work)), patch: new PullAway(work, stage, patchWay(work, view)), light: new PullAway(work, stage, lightWay(work)),
     };
   }

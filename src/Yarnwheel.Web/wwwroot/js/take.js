@@ -33,6 +33,11 @@ export class Take extends EventTarget {
     this.url = `/bench/${id}`;
   }
 
+  /** Resolves when every change that is on its way has been answered. */
+  get settled() {
+    return this.#last;
+  }
+
   get window() {
     return this.#window;
   }

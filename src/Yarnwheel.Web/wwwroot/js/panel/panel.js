@@ -126,6 +126,7 @@ export class Panel extends EventTarget {
     const name = /** @type {HTMLInputElement | null} */ (this.element.querySelector('[data-name-of]'));
     if (name && name !== document.activeElement) name.value = name.defaultValue;
     this.#showSide();
+    this.element.querySelector('.area.is-chosen')?.scrollIntoView({ block: 'nearest' });
     this.dispatchEvent(new Event('drawn'));
   }
 

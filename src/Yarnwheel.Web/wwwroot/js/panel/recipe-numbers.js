@@ -3,7 +3,7 @@ import { showNumber, wireNumber } from './numbers.js';
 
 /** Ties the numbers that the page drew to their places in the recipe. @param {HTMLElement} place @param {import('../take.js').Take} take */
 export function wireNumbers(place, take) {
-  for (const element of /** @type {NodeListOf<HTMLElement>} */ (place.querySelectorAll('.number[data-path]'))) {
+  for (const element of /** @type {NodeListOf<HTMLElement>} */ (place.querySelectorAll('.number[data-path^="/"]'))) {
     const path = /** @type {string} */ (element.dataset.path);
     const pair = /** @type {HTMLElement | null} */ (element.closest('[data-pair]'));
     const change = (/** @type {number} */ value) => (pair ? pairChange(pair, path, value, take) : [{ op: /** @type {const} */ ('replace'), path, value }]);
@@ -24,7 +24,7 @@ export function wireNumbers(place, take) {
 /** Shows in the numbers what is being dragged elsewhere. @param {HTMLElement} place @param {import('../take.js').Take} take */
 export function followDraft(place, take) {
   const drafted = new Map((take.draft ?? []).map(step => [step.path, step.value]));
-  for (const element of /** @type {NodeListOf<HTMLElement>} */ (place.querySelectorAll('.number[data-path]'))) {
+  for (const element of /** @type {NodeListOf<HTMLElement>} */ (place.querySelectorAll('.number[data-path^="/"]'))) {
     const value = drafted.get(element.dataset.path ?? '');
     if (typeof value === 'number' && !element.classList.contains('is-dragged') && !element.contains(document.activeElement)) showNumber(element, value);
   }

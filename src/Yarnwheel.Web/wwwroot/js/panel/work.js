@@ -9,6 +9,7 @@ const BEGINNINGS = {
   colour: { kind: 'colour', reach: 6, fade: 5, lightness: 25 },
   hue: { kind: 'hue' },
   patch: { kind: 'patch' },
+  brush: { kind: 'brush' },
   outline: { kind: 'outline' },
   light: { kind: 'light' },
   ramp: { kind: 'ramp', shape: 'linear' },

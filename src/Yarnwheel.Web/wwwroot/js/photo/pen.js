@@ -42,6 +42,36 @@ export class Pen {
     this.path(`M${a.x} ${a.y}L${b.x} ${b.y}`, kind);
   }
 
+  /**
+   * What a brush would lay down: full up to its hardness, easing to nothing (Hermite).
+   * @param {{ x: number, y: number }} at @param {number} radius @param {number} hardness 0 … 1 @param {number} strength 0 … 1
+   */
+  soft({ x, y }, radius, hardness, strength) {
+    const gradient = document.createElementNS(SVG, 'radialGradient');
+    gradient.id = 'soft-brush';
+    for (let i = 0; i <= 8; i++) {
+      const stop = document.createElementNS(SVG, 'stop');
+      const t = i / 8;
+      stop.setAttribute('offset', String(hardness + (1 - hardness) * t));
+      stop.setAttribute('stop-color', '#fff');
+      stop.setAttribute('stop-opacity', String(0.3 * strength * (1 - t * t * (3 - 2 * t))));
+      gradient.append(stop);
+    }
+    const disc = document.createElementNS(SVG, 'circle');
+    for (const [name, value] of Object.entries({ cx: x, cy: y, r: radius, fill: 'url(#soft-brush)' })) disc.setAttribute(name, String(value));
+    this.svg.append(gradient, disc);
+  }
+
+  /** The way of a brush that is not computed yet. @param {{ x: number, y: number }[]} points @param {number} width @param {boolean} away */
+  trail(points, width, away) {
+    if (points.length === 0) return;
+    const path = document.createElementNS(SVG, 'path');
+    path.setAttribute('d', `M${points.map(p => `${p.x} ${p.y}`).join('L')}${points.length === 1 ? 'h0' : ''}`);
+    path.setAttribute('class', `mark-trail${away ? ' is-away' : ''}`);
+    path.setAttribute('stroke-width', String(width));
+    this.svg.append(path);
+  }
+
   /** @param {{ x: number, y: number }} at @param {string} words */
   say({ x, y }, words) {
     this.words.textContent = words;

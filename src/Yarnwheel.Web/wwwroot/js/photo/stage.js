@@ -1,13 +1,14 @@
 // @ts-check
 /**
  * A place on the stage.
- * @typedef {{ x: number, y: number, photo: { x: number, y: number }, inside: boolean, alt: boolean, shift: boolean, double: boolean }} Place
- *   x and y in CSS pixels on the stage; photo 0 … 1 over the upright photo
+ * @typedef {{ x: number, y: number, photo: { x: number, y: number }, inside: boolean, alt: boolean, shift: boolean, double: boolean, pressure: number, eraser: boolean }} Place
+ *   x and y in CSS pixels on the stage; photo 0 … 1 over the upright photo; pressure 0 … 1, 1 for what knows none; eraser: the pen is turned round
  *
  * What a press on the photo does. A hand has the pointer from the press until it is let go.
  * @typedef {object} Hand
  * @property {string} hint what it does, for the foot of the page
  * @property {string} [cursor]
+ * @property {boolean} [everyPoint] whether it wants every point the pointer passed, also those between two frames
  * @property {(at: Place) => void} down
  * @property {(at: Place) => void} [move] while it is pressed
  * @property {(at: Place) => void} [up]
@@ -100,13 +101,14 @@ export class Stage {
     const x = event.clientX - box.left;
     const y = event.clientY - box.top;
     const photo = this.view.toPhoto(x, y);
-    return { x, y, photo, inside: photo.x >= 0 && photo.x < 1 && photo.y >= 0 && photo.y < 1, alt: event.altKey, shift: event.shiftKey, double: false };
+    return { x, y, photo, inside: photo.x >= 0 && photo.x < 1 && photo.y >= 0 && photo.y < 1, alt: event.altKey, shift: event.shiftKey, double: false, ...pressed(event) };
   }
 
   /** @param {PointerEvent} event */
   #down(event) {
+    const isEraser = event.button === 5;
     const pan = event.button === 1 || (event.button === 0 && this.#space);
-    if (!pan && event.button !== 0) return;
+    if (!pan && event.button !== 0 && !isEraser) return;
     if (event.target instanceof Element && event.target.closest('.map')) return;
     event.preventDefault();
     this.view.stage.focus({ preventScroll: true });
@@ -132,6 +134,8 @@ export class Stage {
       press.lastX = at.x;
       press.lastY = at.y;
     } else if (press) {
+      const passed = this.hand?.everyPoint ? event.getCoalescedEvents?.() ?? [] : [];
+      for (const each of passed.slice(0, -1)) this.hand?.move?.(this.place(each));
       this.hand?.move?.(at);
       this.redraw();
     } else if (this.hand?.hover) {
@@ -160,4 +164,10 @@ export class Stage {
     }
     this.view.zoomTo(this.view.zoom * Math.exp(-lines / 400), this.place(event));
   }
+}
+
+/** How hard a pen presses. @param {MouseEvent} event */
+function pressed(event) {
+  const isPen = event instanceof PointerEvent && event.pointerType === 'pen';
+  return { pressure: isPen && event.pressure > 0 ? event.pressure : 1, eraser: isPen && (event.buttons & 32) > 0 };
 }
