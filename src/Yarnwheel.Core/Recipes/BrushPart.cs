@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.ComponentModel.DataAnnotations;
+using System.Text.Json.Serialization;
 
 namespace Yarnwheel.Core.Recipes;
 
@@ -102,5 +103,6 @@ public sealed record BrushPoint
     public double Pressure { get; init; } = 1;
 
     /// <summary>Whether the colour that clings is that of the point before, instead of the one under this point.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public bool Held { get; init; }
 }

@@ -30,7 +30,9 @@ public static class RecipeJson
         Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false) },
     };
 
-    private static readonly JsonSerializerOptions Compact = new(Options) { WriteIndented = false };
+    private static readonly JsonSerializerOptions Plain = new(Options) { WriteIndented = false };
+    private static readonly StrokeWriter Strokes = new(Plain);
+    private static readonly JsonSerializerOptions Compact = new(Plain) { Converters = { Strokes } };
 
     /// <summary>Reads and validates a recipe.</summary>
     /// <exception cref="RecipeException">It is no recipe of a known version; says where and why.</exception>
@@ -75,6 +77,9 @@ public static class RecipeJson
 
     /// <summary>A text that is the same for parts of the same content, for keys.</summary>
     internal static string Key<T>(T piece) => JsonSerializer.Serialize(piece, Compact);
+
+    /// <summary>A stroke on one line, UTF-8; written once.</summary>
+    internal static ReadOnlySpan<byte> Utf8(BrushStroke stroke) => Strokes.Of(stroke);
 
     private static Recipe Checked(Recipe? recipe)
     {

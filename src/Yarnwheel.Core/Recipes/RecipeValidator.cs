@@ -3,6 +3,7 @@ using System.Collections.Concurrent;
 using System.ComponentModel.DataAnnotations;
 using System.Globalization;
 using System.Reflection;
+using System.Runtime.CompilerServices;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 
@@ -24,7 +25,24 @@ public static class RecipeValidator
         return faults;
     }
 
+    // A memo of immutable records, which ends with them: thousands of strokes are not walked again for each change beside them.
+    private static readonly ConditionalWeakTable<BrushStroke, object> Good = [];
+
     private static void Walk(object piece, string path, List<RecipeFault> faults)
+    {
+        if (piece is not BrushStroke stroke) WalkFields(piece, path, faults);
+        else if (!Good.TryGetValue(stroke, out _))
+        {
+            var before = faults.Count;
+            WalkFields(piece, path, faults);
+            if (faults.Count == before) Good.TryAdd(stroke, stroke);
+        }
+    }
+
+    /// <summary>A field's name as the document has it.</summary>
+    internal static string NameOf(PropertyInfo field) => field.GetCustomAttribute<JsonPropertyNameAttribute>()?.Name ?? JsonNamingPolicy.CamelCase.ConvertName(field.Name);
+
+    private static void WalkFields(object piece, string path, List<RecipeFault> faults)
     {
         if (piece is ISelfChecking own && own.Fault() is { } fault) faults.Add(new RecipeFault(path, fault));
         foreach (var (property, name, rules) in Fields.GetOrAdd(piece.GetType(), FieldsOf))
@@ -39,8 +57,7 @@ public static class RecipeValidator
 
     private static Field[] FieldsOf(Type type) => type.GetProperties(BindingFlags.Public | BindingFlags.Instance)
         .Where(p => p.SetMethod is not null)
-        .Select(p => new Field(p, p.GetCustomAttribute<JsonPropertyNameAttribute>()?.Name ?? JsonNamingPolicy.CamelCase.ConvertName(p.Name),
-            p.GetCustomAttributes<ValidationAttribute>().ToArray()))
+        .Select(p => new Field(p, NameOf(p), p.GetCustomAttributes<ValidationAttribute>().ToArray()))
         .ToArray();
 
     private static void Descend(object value, string at, List<RecipeFault> faults)

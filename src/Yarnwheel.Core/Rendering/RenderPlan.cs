@@ -80,7 +80,7 @@ internal sealed record AreaPlan(Area Area, IReadOnlyList<PartPlan> Parts, LocalT
     public string KeyUpTo(int count) => string.Join(' ', partKeys.Take(count));
 
     // Strokes are many: each is written out once, not for every frame.
-    private static string KeyOf(MaskPart part) => part is BrushPart brush ? RecipeJson.Key<MaskPart>(brush with { Strokes = [] }) + StrokeKey.Prefixes(brush.Strokes)[^1] : RecipeJson.Key(part);
+    private static string KeyOf(MaskPart part) => part is BrushPart brush ? RecipeJson.Key<MaskPart>(brush with { Strokes = [] }) + StrokeKey.Of(brush.Strokes) : RecipeJson.Key(part);
 
     /// <summary>What is done to its kept colour.</summary>
     public ToneChain Colour { get; } = ToneChain.ColourOf(Area.Treat);

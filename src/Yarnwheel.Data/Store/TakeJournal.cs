@@ -14,7 +14,7 @@ public sealed class TakeJournal(IDbContextFactory<YarnwheelContext> contexts)
     {
         await using var context = await contexts.CreateDbContextAsync(cancel);
         var take = await context.Takes.AsNoTracking().Include(t => t.Photo).SingleOrDefaultAsync(t => t.Id == takeId, cancel);
-        return take is null ? null : await StateAsync(context, take, cancel);
+        return take is null ? null : await StateAsync(context, take, RecipeJson.Parse(take.Recipe), cancel);
     }
 
     /// <summary>Applies an edit made on a known revision.</summary>
@@ -22,19 +22,16 @@ public sealed class TakeJournal(IDbContextFactory<YarnwheelContext> contexts)
     /// <param name="revision">The revision the edit was made on.</param>
     /// <param name="label">What it does, for undo.</param>
     /// <param name="change">JSON Patch.</param>
+    /// <param name="known">The take as the caller has it, which saves reading it; null where it has none.</param>
     /// <param name="cancel">Ends the work before it is written.</param>
     /// <exception cref="RecipeException">The outcome would be no valid recipe; nothing is written.</exception>
     /// <exception cref="StaleRevisionException">The take was changed since; nothing is written.</exception>
-    public Task<TakeState> EditAsync(int takeId, long revision, string label, JsonArray change, CancellationToken cancel = default) =>
-        ChangeAsync(takeId, revision, async (context, take) =>
+    public Task<TakeState> EditAsync(int takeId, long revision, string label, JsonArray change, TakeState? known = null, CancellationToken cancel = default) =>
+        ChangeAsync(takeId, revision, known, async (context, take, recipe) =>
         {
-            var before = JsonNode.Parse(take.Recipe)!;
-            var (node, inverse) = RecipePatch.Apply(before, change);
-            var edited = RecipeJson.Parse(node);
+            var (edited, inverse) = RecipeEdit.Apply(recipe, change);
             // What can't be drawn yet must not get in: the take would show nothing until it is undone.
             RecipeSupport.Require(edited);
-            take.Recipe = RecipeJson.WriteCompact(edited);
-            if (!TakesBack(take.Recipe, inverse, before)) inverse = Fields(before);
             // A new edit after an undo starts a new branch; what was undone is given up, as everywhere.
             await context.Steps.Where(s => s.TakeId == take.Id && s.Number > take.Head).ExecuteDeleteAsync(cancel);
             take.Head++;
@@ -47,53 +44,32 @@ public sealed class TakeJournal(IDbContextFactory<YarnwheelContext> contexts)
                 Inverse = inverse.ToJsonString(),
                 At = DateTime.UtcNow,
             });
+            return edited;
         }, cancel);
 
     /// <summary>Takes the newest step back; does nothing where there is none.</summary>
     /// <exception cref="StaleRevisionException">The take was changed since.</exception>
-    public Task<TakeState> UndoAsync(int takeId, long revision, CancellationToken cancel = default) =>
-        ChangeAsync(takeId, revision, async (context, take) =>
+    public Task<TakeState> UndoAsync(int takeId, long revision, TakeState? known = null, CancellationToken cancel = default) =>
+        ChangeAsync(takeId, revision, known, async (context, take, recipe) =>
         {
             var step = await context.Steps.SingleOrDefaultAsync(s => s.TakeId == take.Id && s.Number == take.Head, cancel);
-            if (step is null) return;
-            Apply(take, step.Inverse);
+            if (step is null) return recipe;
             take.Head--;
+            return RecipeEdit.Apply(recipe, JsonNode.Parse(step.Inverse)!.AsArray()).Result;
         }, cancel);
 
     /// <summary>Does the step again that was taken back last; does nothing where there is none.</summary>
     /// <exception cref="StaleRevisionException">The take was changed since.</exception>
-    public Task<TakeState> RedoAsync(int takeId, long revision, CancellationToken cancel = default) =>
-        ChangeAsync(takeId, revision, async (context, take) =>
+    public Task<TakeState> RedoAsync(int takeId, long revision, TakeState? known = null, CancellationToken cancel = default) =>
+        ChangeAsync(takeId, revision, known, async (context, take, recipe) =>
         {
             var step = await context.Steps.SingleOrDefaultAsync(s => s.TakeId == take.Id && s.Number == take.Head + 1, cancel);
-            if (step is null) return;
-            Apply(take, step.Forward);
+            if (step is null) return recipe;
             take.Head++;
+            return RecipeEdit.Apply(recipe, JsonNode.Parse(step.Forward)!.AsArray()).Result;
         }, cancel);
 
-    /// <summary>Whether the inverse fits the recipe as it was stored: fields of null are left out when it is written.</summary>
-    private static bool TakesBack(string after, JsonArray inverse, JsonNode before)
-    {
-        try
-        {
-            return JsonNode.DeepEquals(RecipePatch.Apply(JsonNode.Parse(after)!, inverse).Result, before);
-        }
-        catch (RecipeException)
-        {
-            return false;
-        }
-    }
-
-    private static JsonArray Fields(JsonNode recipe) => new(recipe.AsObject()
-        .Select(f => (JsonNode)new JsonObject { ["op"] = "add", ["path"] = "/" + f.Key, ["value"] = f.Value?.DeepClone() }).ToArray());
-
-    private static void Apply(TakeRow take, string change)
-    {
-        var (node, _) = RecipePatch.Apply(JsonNode.Parse(take.Recipe)!, JsonNode.Parse(change)!.AsArray());
-        take.Recipe = RecipeJson.WriteCompact(RecipeJson.Parse(node));
-    }
-
-    private async Task<TakeState> ChangeAsync(int takeId, long revision, Func<YarnwheelContext, TakeRow, Task> change, CancellationToken cancel)
+    private async Task<TakeState> ChangeAsync(int takeId, long revision, TakeState? known, Func<YarnwheelContext, TakeRow, Recipe, Task<Recipe>> change, CancellationToken cancel)
     {
         await using var context = await contexts.CreateDbContextAsync(cancel);
         // The transaction takes SQLite's write lock at once, so that nobody comes between reading and writing.
@@ -103,22 +79,23 @@ public sealed class TakeJournal(IDbContextFactory<YarnwheelContext> contexts)
         if (take.Revision != revision)
         {
             throw new StaleRevisionException("This take was changed in another window. Your last change was not made; the newest state is shown now.",
-                await StateAsync(context, take, cancel));
+                await StateAsync(context, take, RecipeJson.Parse(take.Recipe), cancel));
         }
-        await change(context, take);
+        var recipe = await change(context, take, known is not null && known.Id == takeId && known.Revision == revision ? known.Recipe : RecipeJson.Parse(take.Recipe));
+        take.Recipe = RecipeJson.WriteCompact(recipe);
         take.Revision++;
         take.ChangedAt = DateTime.UtcNow;
         await context.SaveChangesAsync(cancel);
         await transaction.CommitAsync(CancellationToken.None);
-        return await StateAsync(context, take, cancel);
+        return await StateAsync(context, take, recipe, cancel);
     }
 
-    private static async Task<TakeState> StateAsync(YarnwheelContext context, TakeRow take, CancellationToken cancel)
+    private static async Task<TakeState> StateAsync(YarnwheelContext context, TakeRow take, Recipe recipe, CancellationToken cancel)
     {
         var labels = await context.Steps.AsNoTracking()
             .Where(s => s.TakeId == take.Id && (s.Number == take.Head || s.Number == take.Head + 1))
             .ToDictionaryAsync(s => s.Number, s => s.Label, cancel);
-        return new TakeState(take.Id, take.Name, take.Photo!, take.Revision, RecipeJson.Parse(take.Recipe),
+        return new TakeState(take.Id, take.Name, take.Photo!, take.Revision, recipe,
             labels.GetValueOrDefault(take.Head), labels.GetValueOrDefault(take.Head + 1), take.Head);
     }
 }

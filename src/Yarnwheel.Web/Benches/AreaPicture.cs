@@ -16,7 +16,7 @@ internal static class AreaPicture
     public static string Key(Recipe recipe, int area)
     {
         var own = recipe.Areas[area];
-        var text = RecipeJson.Write(new Recipe { Light = recipe.Light, Areas = [new Area { Mask = own.Mask, Edge = own.Edge }] });
+        var text = RecipeJson.WriteCompact(new Recipe { Light = recipe.Light, Areas = [new Area { Mask = own.Mask, Edge = own.Edge }] });
         return Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text)))[..16];
     }
 

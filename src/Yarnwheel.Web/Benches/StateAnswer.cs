@@ -9,14 +9,11 @@ internal static class StateAnswer
 {
     public static IResult Of(TakeState state, int status = StatusCodes.Status200OK, string? message = null)
     {
-        var answer = new JsonObject
-        {
-            ["revision"] = state.Revision,
-            ["undo"] = state.UndoLabel,
-            ["redo"] = state.RedoLabel,
-            ["recipe"] = RecipeJson.ToNode(state.Recipe),
-        };
+        // The recipe is put in as it is written: as a tree it would be written out anew each time.
+        var answer = new JsonObject { ["revision"] = state.Revision, ["undo"] = state.UndoLabel, ["redo"] = state.RedoLabel };
         if (message is not null) answer["message"] = message;
-        return Results.Text(answer.ToJsonString(), "application/json", statusCode: status);
+        var head = answer.ToJsonString();
+        var text = string.Concat(head.AsSpan(0, head.Length - 1), ",\"recipe\":", RecipeJson.WriteCompact(state.Recipe), "}");
+        return Results.Text(text, "application/json", statusCode: status);
     }
 }

@@ -21,18 +21,20 @@ internal sealed class TakeDesk(TakeJournal journal, ChangeFeed feed)
     }
 
     public async Task<TakeState> EditAsync(int takeId, long revision, string label, JsonArray change, string window, CancellationToken cancel) =>
-        Announce(await journal.EditAsync(takeId, revision, label, change, cancel), label, window);
+        Announce(await journal.EditAsync(takeId, revision, label, change, Known(takeId), cancel), label, window);
 
     public async Task<TakeState> UndoAsync(int takeId, long revision, string window, CancellationToken cancel) =>
-        Announce(await journal.UndoAsync(takeId, revision, cancel), "Undo", window);
+        Announce(await journal.UndoAsync(takeId, revision, Known(takeId), cancel), "Undo", window);
 
     public async Task<TakeState> RedoAsync(int takeId, long revision, string window, CancellationToken cancel) =>
-        Announce(await journal.RedoAsync(takeId, revision, cancel), "Redo", window);
+        Announce(await journal.RedoAsync(takeId, revision, Known(takeId), cancel), "Redo", window);
 
     /// <summary>The recipe with an unsaved draft laid over it.</summary>
     /// <exception cref="RecipeException">The draft gives no valid recipe.</exception>
     public static Recipe WithDraft(Recipe recipe, JsonArray? draft) =>
-        draft is null || draft.Count == 0 ? recipe : RecipeJson.Parse(RecipePatch.Apply(RecipeJson.ToNode(recipe), draft).Result);
+        draft is null || draft.Count == 0 ? recipe : RecipeEdit.Apply(recipe, draft).Result;
+
+    private TakeState? Known(int takeId) => newest.GetValueOrDefault(takeId);
 
     public void Forget(int takeId) => newest.TryRemove(takeId, out _);
 

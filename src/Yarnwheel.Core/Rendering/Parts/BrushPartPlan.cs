@@ -1,3 +1,4 @@
+using System.Globalization;
 using Yarnwheel.Core.Masks;
 using Yarnwheel.Core.Masks.Strokes;
 using Yarnwheel.Core.Recipes;
@@ -29,13 +30,13 @@ internal sealed class BrushPartPlan : PartPlan
     }
 
     public override float[] Rework(Func<float[]> mask, string key, MaskScene scene) =>
-        (float[])Painted(onMask, $"{key} {Part.Op} {Part.Invert} {StrokeKey.Prefixes(own)[^1]}", mask, scene).Clone();
+        (float[])Painted(onMask, $"{key} {Part.Op} {Part.Invert} {StrokeKey.Of(own)}", mask, scene).Clone();
 
     /// <summary>A mask with strokes on it; not to be written to.</summary>
     private static float[] Painted(BrushStroke[] strokes, string key, Func<float[]> before, MaskScene scene)
     {
         var names = StrokeKey.Prefixes(strokes);
-        string Name(int count) => $"strokes {scene.View.Key} {key} {names[count]}";
+        string Name(int count) => string.Create(CultureInfo.InvariantCulture, $"strokes {scene.View.Key} {key} {names[count]:x}");
         return scene.Pieces.GetOrAdd(Name(strokes.Length), () =>
         {
             float[]? known = null;
@@ -50,7 +51,7 @@ internal sealed class BrushPartPlan : PartPlan
     private static StrokeShape Shape(BrushStroke stroke, MaskScene scene)
     {
         var photo = scene.Source.Photo;
-        IReadOnlyList<Shade?> shades = stroke.Cling is null ? [] : scene.Source.Cache.GetOrAdd($"clung {Convert.ToBase64String(StrokeKey.Of(stroke))} {scene.Light.Key}",
+        IReadOnlyList<Shade?> shades = stroke.Cling is null ? [] : scene.Source.Cache.GetOrAdd($"clung {StrokeKey.Of(stroke)} {scene.Light.Key}",
             () => StrokeShape.Shades(stroke, photo.Width, photo.Height, (x, y) => ShadeSet.Point(photo.Full, x, y, scene.Light)), s => 24L * s.Count);
         return StrokeShape.Of(stroke, shades, photo.Width, photo.Height, scene.View.View.Scale);
     }
