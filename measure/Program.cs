@@ -1,12 +1,16 @@
 using System.Globalization;
 using Yarnwheel.Measure;
+using Yarnwheel.Measure.Quality;
 using Yarnwheel.Measure.Speed;
 
-// dotnet run -c Release --project measure -- greys | kernels | masks | all
+// dotnet run -c Release --project measure -- greys | edges | kernels | masks | all
 switch (args.FirstOrDefault())
 {
     case "greys":
         GreysTable.Print();
+        return 0;
+    case "edges":
+        EdgeQualityTable.Print(traced: !args.Contains("--drawn"));
         return 0;
     case "all":
         SpeedTable.Print();
@@ -46,6 +50,6 @@ switch (args.FirstOrDefault())
         CopyTable.Copy(args[1], int.Parse(args[2], CultureInfo.InvariantCulture));
         return 0;
     default:
-        Console.Error.WriteLine("Usage: measure greys | kernels | masks | all");
+        Console.Error.WriteLine("Usage: measure greys | edges | kernels | masks | all");
         return 2;
 }

@@ -1,0 +1,27 @@
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.DemoScenes.Camera;
+using Yarnwheel.DemoScenes.Scenes;
+
+namespace Yarnwheel.Measure.Quality;
+
+/// <summary>The demo scenes photographed once more, small, with the truth beside them; the camera renders their light straight, without tone curve and grain.</summary>
+internal static class TracedScenes
+{
+    private const int Width = 600;
+    private const int Height = 400;
+    private const int Samples = 40;
+
+    public static IEnumerable<MatteScene> All()
+    {
+        foreach (var (scene, subject) in (List<(IScene, int)>)[(new DryingRail(), 0), (new MadderBasket(), 0), (new FeltString(), 0)])
+        {
+            var model = scene.Build();
+            var exposure = Exposure.Take(model, Width, Height, Samples);
+            float Developed(float light, int i) => light * model.Look.Exposure * model.Look.Balance[i % 3];
+            var own = exposure.Share[subject].Select(Developed).ToArray();
+            var rest = exposure.Light.Select((light, i) => Developed(MathF.Max(0, light - exposure.Share[subject][i]), i)).ToArray();
+            var alpha = exposure.Coverage[subject];
+            yield return new MatteScene($"demo: {scene.Name}", Width, Height, alpha, own, rest, RoughMasks.Of(alpha, Width, Height), []);
+        }
+    }
+}
