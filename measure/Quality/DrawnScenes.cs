@@ -19,15 +19,15 @@ internal static class DrawnScenes
 
     public static IEnumerable<MatteScene> All()
     {
-        yield return Scene("crisp", Discs, Madder, Hedge, 0);
-        yield return Scene("out of focus", Discs, Madder, Hedge, 6);
+        yield return Scene("crisp", c => Discs(c, true), Madder, Hedge, 0);
+        yield return Scene("out of focus", c => Discs(c, false), Madder, Hedge, 3.5);
         yield return Scene("hairy", c => Hairy(c, 900), Madder, Hedge, 0);
-        yield return Scene("thin strands", Strands, Indigo, Sky, 0);
-        yield return Scene("holed", Rings, Ochre, Lime, 0);
+        yield return Scene("thin strands", Strands, Indigo, Sky, 0, 0.06f);
+        yield return Scene("holed", Rings, Ochre, Lime, 0, 0.15f);
         yield return Scene("low contrast, hairy", c => Hairy(c, 500), Rust, Ochre, 0);
     }
 
-    private static MatteScene Scene(string name, Action<Canvas> draw, float[] subject, float[] behind, double blur)
+    private static MatteScene Scene(string name, Action<Canvas> draw, float[] subject, float[] behind, double blur, float depth = 0.4f)
     {
         var canvas = new Canvas(Width, Height, Fine);
         draw(canvas);
@@ -35,7 +35,7 @@ internal static class DrawnScenes
         var alpha = canvas.Alpha();
         if (blur > 0) alpha = GaussianBlur.Of(alpha, all, blur, CancellationToken.None);
         var own = Texture(subject, 5, 0.35f, 11);
-        var rest = Texture(behind, 17, 0.5f, 23);
+        var rest = Texture(behind, 17, depth, 23);
         for (var i = 0; i < own.Length; i++)
         {
             own[i] *= alpha[i / 3];
@@ -44,12 +44,12 @@ internal static class DrawnScenes
         return new MatteScene(name, Width, Height, alpha, own, rest, RoughMasks.Of(alpha, Width, Height), [.. canvas.Middles.Where(m => alpha[m] > 0.5f).Distinct()]);
     }
 
-    private static void Discs(Canvas canvas)
+    private static void Discs(Canvas canvas, bool bars)
     {
         canvas.Disc(190, 200, 120);
         canvas.Disc(440, 150, 80);
         canvas.Disc(480, 330, 60);
-        for (var i = 0; i < 9; i++) canvas.Stroke([(330 + 4 * i, 260 + 12 * i), (420 - 3 * i, 262 + 12 * i)], 8, 8);
+        for (var i = 0; bars && i < 9; i++) canvas.Stroke([(330 + 4 * i, 250 + 18 * i), (420 - 3 * i, 252 + 18 * i)], 8, 8);
     }
 
     private static void Hairy(Canvas canvas, int hairs)
@@ -74,7 +74,7 @@ internal static class DrawnScenes
     private static void Strands(Canvas canvas)
     {
         var random = new Random(8);
-        for (var i = 0; i < 26; i++)
+        for (var i = 0; i < 14; i++)
         {
             double x = 30 + 580 * random.NextDouble(), lean = (random.NextDouble() - 0.5) * 260, wave = 10 + 30 * random.NextDouble(), phase = random.NextDouble() * 6;
             var width = 1.2 + 1.8 * random.NextDouble();

@@ -10,7 +10,7 @@ namespace Yarnwheel.Core.Masks.Edges;
 internal sealed class EdgeStage(EdgeRefinement edge, double scale, int longer)
 {
     /// <summary>Radius of the band at a follow of 100, as a fraction of the photo's longer side.</summary>
-    private const double WidestBand = 0.012;
+    private const double WidestBand = 0.02;
 
     private readonly double smooth = MaskShape.Sigma(edge.Smooth, longer * scale);
     private readonly double band = edge.Follow / 100 * Math.Max(4, WidestBand * longer) * scale;
