@@ -68,7 +68,6 @@ internal static class EdgeQualityTable
                 (picture[at], picture[at + 1], picture[at + 2]) = (light.Red[x], light.Green[x], light.Blue[x]);
             }
         });
-        if (Environment.GetEnvironmentVariable("DUMP") is { } d && edge.Follow > 0) File.WriteAllBytes($"/tmp/t/{scene.Name.Replace(' ', '-')}-{d}-{photo.GetHashCode() % 97}.png", SampleWriter.GreyPng(renderer.FullMask(recipe, 0), scene.Width, scene.Height));
         return Grade.Of(scene, band, [.. renderer.FullMask(recipe, 0).Select(m => m / 65535f)], picture);
     }
 

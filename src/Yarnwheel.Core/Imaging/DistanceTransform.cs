@@ -31,20 +31,22 @@ public sealed class DistanceTransform
     /// <param name="marked">Row by row.</param>
     /// <param name="width">Pixels.</param>
     /// <param name="height">Pixels.</param>
+    /// <param name="within">Pixels further off than this need not be told apart from those that have none, pixels.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static DistanceTransform Of(bool[] marked, int width, int height, CancellationToken cancel = default)
+    public static DistanceTransform Of(bool[] marked, int width, int height, double within = double.MaxValue, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(marked);
+        var furthest = (int)Math.Min(Nowhere, Math.Ceiling(within));
         var rows = new int[marked.Length];
         var bands = (width + Columns - 1) / Columns;
-        Parallel.For(0, bands, new ParallelOptions { CancellationToken = cancel }, band => Down(marked, rows, width, height, band * Columns));
+        Parallel.For(0, bands, new ParallelOptions { CancellationToken = cancel }, band => Down(marked, rows, width, height, band * Columns, furthest));
         var nearest = new int[marked.Length];
         Rows.Each(height, y => Across(rows.AsSpan(y * width, width), y, width, nearest.AsSpan(y * width, width)), cancel);
         return new DistanceTransform(nearest, width);
     }
 
     /// <summary>The row of the nearest marked pixel in each pixel's own column.</summary>
-    private static void Down(bool[] marked, int[] rows, int width, int height, int first)
+    private static void Down(bool[] marked, int[] rows, int width, int height, int first, int furthest)
     {
         var end = Math.Min(first + Columns, width);
         for (var y = 0; y < height; y++)
@@ -59,6 +61,11 @@ public sealed class DistanceTransform
                 if (below != Nowhere && (here == Nowhere || below - y < y - here)) here = below;
             }
         }
+        if (furthest == Nowhere) return;
+        // What is further off in its own column than is asked for is nobody's nearest within it.
+        for (var y = 0; y < height; y++)
+            for (var x = first; x < end; x++)
+                if (Math.Abs(rows[y * width + x] - y) > furthest) rows[y * width + x] = Nowhere;
     }
 
     private static void Across(ReadOnlySpan<int> rows, int y, int width, Span<int> nearest)

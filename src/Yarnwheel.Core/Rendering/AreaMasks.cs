@@ -28,8 +28,11 @@ internal static class AreaMasks
         var region = wide.View.View.Region;
         var mask = Folded(area, wide);
         if (edge.Islands > 0 || edge.Pinholes > 0) mask = Settled(mask, area, wide);
-        var (refined, colours) = stage.Refine(mask, wide.View.Light, region, scene.Cancel);
-        return new EdgedMask(Cut(refined, region, view.Region), colours is null ? null : FringeColours.Of(colours, region, view.Region));
+        // Far from anything soft and from any contour nothing changes.
+        var worked = MaskBounds.Of(mask, region, stage.Halo);
+        if (worked.IsEmpty) return new EdgedMask(Cut(mask, region, view.Region), null);
+        var (refined, colours) = stage.Refine(worked == region ? mask : Cut(mask, region, worked), wide.View.Light.Cut(region, worked), worked, scene.Cancel);
+        return new EdgedMask(Pasted(refined, worked, mask, region, view.Region), colours is null ? null : FringeColours.Of(colours, worked, view.Region));
     }
 
     private static float[] Folded(AreaPlan area, MaskScene scene) =>
@@ -128,6 +131,18 @@ internal static class AreaMasks
         }
         return result;
     }, m => m.LongLength);
+
+    /// <summary>A view of a mask of which a region was worked on.</summary>
+    private static float[] Pasted(float[] worked, Region at, float[] mask, Region wide, Region view)
+    {
+        if (at == view) return worked;
+        if (at.Intersect(view) == view) return Cut(worked, at, view);
+        var result = (float[])(wide == view ? mask.Clone() : Cut(mask, wide, view));
+        var both = at.Intersect(view);
+        for (var y = both.Y; y < both.Bottom; y++)
+            worked.AsSpan((y - at.Y) * at.Width + both.X - at.X, both.Width).CopyTo(result.AsSpan((y - view.Y) * view.Width + both.X - view.X));
+        return result;
+    }
 
     private static float[] Cut(float[] plane, Region from, Region to)
     {

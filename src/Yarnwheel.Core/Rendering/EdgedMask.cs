@@ -19,17 +19,19 @@ internal sealed record FringeColours(int[] RowStarts, int[] Columns, ColourPair[
 {
     public long Bytes => 4L * RowStarts.Length + 36L * Pairs.Length;
 
-    /// <summary>Those of a matte of a wider region that lie within a view.</summary>
+    /// <summary>Those of a matte of some region that lie within a view.</summary>
     public static FringeColours Of(EdgeMatte matte, Region wide, Region view)
     {
+        var both = wide.Intersect(view);
         var starts = new int[view.Height + 1];
         var columns = new List<int>();
         var pairs = new List<ColourPair>();
         for (var y = 0; y < view.Height; y++)
         {
             starts[y] = pairs.Count;
+            if (view.Y + y < both.Y || view.Y + y >= both.Bottom) continue;
             var at = (view.Y - wide.Y + y) * wide.Width + view.X - wide.X;
-            for (var x = 0; x < view.Width; x++)
+            for (var x = both.X - view.X; x < both.Right - view.X; x++)
             {
                 var position = matte.Band.Positions[at + x];
                 if (position < 0) continue;

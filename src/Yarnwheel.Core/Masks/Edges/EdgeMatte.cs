@@ -8,8 +8,8 @@ namespace Yarnwheel.Core.Masks.Edges;
 /// Gastal, Oliveira 2010, as a cross-bilateral mean); where no pair can be trusted the rough mask decides.</remarks>
 internal sealed class EdgeMatte
 {
-    private const int Window = 3;
-    private const float Likeness = 0.07f;
+    private const int Window = 2;
+    private const float Likeness = 0.04f;
 
     private EdgeMatte(EdgeBand band, ColourPair[] pairs)
     {
@@ -23,7 +23,7 @@ internal sealed class EdgeMatte
     public ColourPair[] Pairs { get; }
 
     /// <summary>How far it looks, pixels.</summary>
-    public static int Halo(double radius) => (int)Math.Ceiling(radius + PairSearch.Reach(radius)) + GaussianBlur.Halo(radius / 2) + Window + 2;
+    public static int Halo(double radius) => (int)Math.Ceiling(radius + PairSearch.Halo(radius)) + GaussianBlur.Halo(radius / 2) + Window + 2;
 
     /// <param name="mask">The rough mask, 0 … 1.</param>
     /// <param name="light">Of the same pixels.</param>
@@ -35,12 +35,13 @@ internal sealed class EdgeMatte
         var band = EdgeBand.Of(mask, light.Width, light.Height, radius, cancel);
         // How likely each pixel is inside, from the rough mask alone.
         var prior = radius > 0 ? GaussianBlur.Of(mask, region, radius / 2, cancel) : mask;
-        var found = new PairSearch(light, band, prior, radius).Find(region, cancel);
+        var found = new PairSearch(light, band, prior, region, radius).Find(cancel);
+        var seen = new SeenColours(light, band, Window);
         var pairs = new ColourPair[found.Length];
         const int block = 256;
         Parallel.For(0, (pairs.Length + block - 1) / block, new ParallelOptions { CancellationToken = cancel }, b =>
         {
-            for (var k = b * block; k < Math.Min(pairs.Length, (b + 1) * block); k++) pairs[k] = Smoothed(k, mask, light, band, found);
+            for (var k = b * block; k < Math.Min(pairs.Length, (b + 1) * block); k++) pairs[k] = Smoothed(k, mask, light, band, found, seen);
         });
         return new EdgeMatte(band, pairs);
     }
@@ -48,8 +49,11 @@ internal sealed class EdgeMatte
     /// <summary>The mask with the band's pixels replaced by their alpha.</summary>
     public float[] Over(float[] mask)
     {
-        var result = new float[mask.Length];
-        for (var i = 0; i < mask.Length; i++) result[i] = Band.Positions[i] is var at && at >= 0 ? Pairs[at].Alpha : Band.Inside[i] ? 1 : 0;
+        var result = GC.AllocateUninitializedArray<float>(mask.Length);
+        Spans.Each(mask.Length, (from, to) =>
+        {
+            for (var i = from; i < to; i++) result[i] = Band.Positions[i] is var at && at >= 0 ? Pairs[at].Alpha : Band.Sides[i];
+        });
         return result;
     }
 
@@ -65,10 +69,10 @@ internal sealed class EdgeMatte
         return new EdgeMatte(Band, pairs);
     }
 
-    private static ColourPair Smoothed(int k, float[] mask, Planes light, EdgeBand band, ColourPair[] found)
+    private static ColourPair Smoothed(int k, float[] mask, Planes light, EdgeBand band, ColourPair[] found, SeenColours seen)
     {
         int pixel = band.Pixels[k], x = pixel % light.Width, y = pixel / light.Width;
-        var here = Seen(light, pixel);
+        var here = seen.At(x, y);
         Vector3 kept = default, other = default;
         float alpha = 0, prior = 0, trusted = 0, all = 0, colours = 0;
         for (var v = Math.Max(0, y - Window); v <= Math.Min(light.Height - 1, y + Window); v++)
@@ -76,7 +80,7 @@ internal sealed class EdgeMatte
             for (var u = Math.Max(0, x - Window); u <= Math.Min(light.Width - 1, x + Window); u++)
             {
                 var at = v * light.Width + u;
-                var near = (Seen(light, at) - here).LengthSquared() / (Likeness * Likeness);
+                var near = (seen.At(u, v) - here).LengthSquared() / (Likeness * Likeness);
                 var apart = (u - x) * (u - x) + (v - y) * (v - y);
                 var weight = 1 / (1 + near * near) / (1 + 0.25f * apart);
                 all += weight;
@@ -85,7 +89,7 @@ internal sealed class EdgeMatte
                 if (position < 0)
                 {
                     // What is settled speaks as well, for its own side.
-                    alpha += weight * (band.Inside[at] ? 1 : 0);
+                    alpha += weight * band.Sides[at];
                     trusted += weight;
                     continue;
                 }
@@ -112,8 +116,4 @@ internal sealed class EdgeMatte
         var norm = alpha * alpha + (1 - alpha) * (1 - alpha);
         return new ColourPair(Vector3.Max(Vector3.Zero, kept + rest * (alpha / norm)), Vector3.Max(Vector3.Zero, other + rest * ((1 - alpha) / norm)), alpha, trust);
     }
-
-    /// <summary>A colour as differences are seen: about the square root of light.</summary>
-    private static Vector3 Seen(Planes light, int at) =>
-        Vector3.SquareRoot(Vector3.Max(Vector3.Zero, new Vector3(light.Red[at], light.Green[at], light.Blue[at])));
 }

@@ -37,6 +37,13 @@ internal sealed class EdgeStage(EdgeRefinement edge, double scale, int longer)
         if (grow != 0) mask = MaskShift.By(mask, region.Width, region.Height, grow, cancel);
         if (feather > 0) mask = GaussianBlur.Of(mask, region, feather, cancel);
         if (edge.Contrast != 0) mask = MaskShape.Contrast(mask, edge.Contrast);
+        Settle(mask);
         return (mask, edge.Fringe > 0 ? EdgeMatte.Of(mask, light, region, 0, cancel).WithAlpha(mask, light) : null);
     }
+
+    /// <summary>What is nothing or all but for rounding becomes so: a region worked on gives what one left alone has.</summary>
+    private static void Settle(float[] mask) => Spans.Each(mask.Length, (from, to) =>
+    {
+        foreach (ref var m in mask.AsSpan(from, to - from)) m = m < 1e-6f ? 0 : m > 1 - 1e-6f ? 1 : m;
+    });
 }

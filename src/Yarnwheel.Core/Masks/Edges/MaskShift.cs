@@ -7,8 +7,11 @@ namespace Yarnwheel.Core.Masks.Edges;
 /// (exact Euclidean distance). Shrinking grows what is not masked.</remarks>
 internal static class MaskShift
 {
+    /// <summary>How much further than it moves the contour it reaches into a soft edge; the second half of that way it eases off.</summary>
+    private const double SoftReach = 16;
+
     /// <summary>How far it looks, pixels.</summary>
-    public static int Halo(double pixels) => pixels == 0 ? 0 : (int)Math.Ceiling(Math.Abs(pixels)) + 4;
+    public static int Halo(double pixels) => pixels == 0 ? 0 : (int)Math.Ceiling(Math.Abs(pixels) + SoftReach) + 2;
 
     /// <param name="mask">0 … 1.</param>
     /// <param name="width">Pixels.</param>
@@ -27,8 +30,16 @@ internal static class MaskShift
 
     private static float[] Grow(float[] mask, int width, int height, double pixels, CancellationToken cancel)
     {
-        var toInside = DistanceTransform.Of(Array.ConvertAll(mask, m => m >= 0.5f), width, height, cancel);
-        var toOutside = DistanceTransform.Of(Array.ConvertAll(mask, m => m < 0.5f), width, height, cancel);
+        var inside = new bool[mask.Length];
+        var outside = new bool[mask.Length];
+        Spans.Each(mask.Length, (from, to) =>
+        {
+            for (var i = from; i < to; i++) outside[i] = !(inside[i] = mask[i] >= 0.5f);
+        });
+        // Further off, nothing moves: a soft edge longer than this keeps its tail.
+        var within = pixels + SoftReach;
+        var toInside = DistanceTransform.Of(inside, width, height, within, cancel);
+        var toOutside = DistanceTransform.Of(outside, width, height, within, cancel);
         var result = new float[mask.Length];
         Rows.Each(height, y =>
         {
@@ -50,7 +61,8 @@ internal static class MaskShift
                 double dx = x - nearest % width, dy = y - nearest / width;
                 var distance = Math.Sqrt(dx * dx + dy * dy);
                 // Inside: away from the nearest outside pixel. Outside: towards the nearest inside pixel, and through it.
-                var way = isInside ? pixels / distance : -pixels / distance;
+                var eased = pixels * Math.Clamp((within - distance) / (SoftReach / 2), 0, 1);
+                var way = isInside ? eased / distance : -eased / distance;
                 var moved = Sample(mask, width, height, x + dx * way, y + dy * way);
                 // A thread thinner than the way is not stepped over.
                 if (!isInside && distance <= pixels + 1e-6) moved = Math.Max(moved, (float)Math.Min(1, pixels - distance + 0.5) * mask[nearest]);
