@@ -77,6 +77,7 @@ app.MapEdits();
 app.MapFrames();
 app.MapMaskPictures();
 app.MapGreys();
+app.MapLeftOver();
 app.MapCopies();
 app.MapGet("/alive", () => "Yarnwheel");
 app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Yarnwheel is ready at {app.Urls.First()}"));

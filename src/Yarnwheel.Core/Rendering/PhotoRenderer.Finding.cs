@@ -11,7 +11,7 @@ namespace Yarnwheel.Core.Rendering;
 public sealed partial class PhotoRenderer
 {
     /// <summary>Larger photos are searched at half size, a quarter …: pixels.</summary>
-    private const long MostSearched = 7_000_000;
+    private const long MostSearched = 2_600_000;
 
     /// <summary>Strays, islands and pinholes of an area, largest first.</summary>
     /// <param name="recipe">Valid.</param>
@@ -75,12 +75,13 @@ public sealed partial class PhotoRenderer
         var chroma = new float[mask.Length];
         for (var i = 0; i < chroma.Length; i++) chroma[i] = OkLab.Chroma(lab.A[i], lab.B[i]);
         var edge = Math.Max(4, 1.5 * area.Area.Edge.Feather * scale);
-        return new SearchedMask(mask, level.Width, level.Height, 1 / scale, new SpeckFinder(mask, chroma, level.Width, level.Height, edge, cancel), EdgeWalk.Of(mask, lab, cancel));
+        var specks = new SpeckFinder(mask, chroma, level.Width, level.Height, 1 / scale, edge, cancel);
+        return new SearchedMask(mask, level.Width, level.Height, 1 / scale, specks, EdgeWalk.Of(mask, specks, lab, cancel));
     }
 
     /// <summary>A finished mask, and what was found in it.</summary>
     private sealed record SearchedMask(byte[] Mask, int Width, int Height, double Scale, SpeckFinder Specks, IReadOnlyList<EdgeStretch> Edges)
     {
-        public long Bytes => Mask.LongLength + Specks.Found.Sum(f => 64L + 16 * f.Runs.Count);
+        public long Bytes => 2 * Mask.LongLength + Specks.Found.Sum(f => 64L + 16 * f.Runs.Count);
     }
 }

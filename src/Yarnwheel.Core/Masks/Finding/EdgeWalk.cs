@@ -19,9 +19,10 @@ internal static class EdgeWalk
     private readonly record struct Faults(float Halo, float Short, float Step);
 
     /// <param name="mask">0 … 255.</param>
+    /// <param name="specks">Of the mask: their own edges are not walked.</param>
     /// <param name="lab">OKLab of the lit photo.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static IReadOnlyList<EdgeStretch> Of(byte[] mask, LabPlanes lab, CancellationToken cancel)
+    public static IReadOnlyList<EdgeStretch> Of(byte[] mask, SpeckFinder specks, LabPlanes lab, CancellationToken cancel)
     {
         int width = lab.Width, height = lab.Height;
         int across = (width + Cell - 1) / Cell, down = (height + Cell - 1) / Cell;
@@ -33,11 +34,12 @@ internal static class EdgeWalk
                 for (var x = 1; x < width - 1; x++)
                 {
                     var at = y * width + x;
-                    if (mask[at] < 128 || (mask[at - 1] >= 128 && mask[at + 1] >= 128 && mask[at - width] >= 128 && mask[at + width] >= 128)) continue;
+                    if (mask[at] < 128 || specks.IsSpeck[at] || !(Ends(at - 1) || Ends(at + 1) || Ends(at - width) || Ends(at + width))) continue;
                     cells[row * across + x / Cell].Add(x, y, At(mask, lab, x, y));
                 }
             }
         });
+        bool Ends(int at) => mask[at] < 128 && !specks.IsSpeck[at];
         var chosen = new List<EdgeStretch>();
         var taken = new bool[cells.Length];
         foreach (var k in Enumerable.Range(0, cells.Length).OrderByDescending(k => cells[k].Worst))

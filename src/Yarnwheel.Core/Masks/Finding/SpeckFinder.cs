@@ -13,7 +13,14 @@ internal sealed class SpeckFinder
     /// <summary>Least OKLab chroma that is seen as colour.</summary>
     private const float SeenChroma = 0.012f;
 
+    /// <summary>Least speck, pixels of the full-size photo.</summary>
+    private const double LeastPixels = 9;
+
+    /// <summary>Least mean colour of a speck, OKLab chroma × 100.</summary>
+    private const double LeastVisible = 0.8;
+
     private readonly byte[] mask;
+    private readonly bool[] isSpeck;
     private readonly float[] chroma;
     private readonly int width;
     private readonly int height;
@@ -22,14 +29,16 @@ internal sealed class SpeckFinder
     /// <param name="chroma">OKLab chroma of the lit photo.</param>
     /// <param name="width">Pixels.</param>
     /// <param name="height">Pixels.</param>
+    /// <param name="scale">Pixels of the full-size photo a pixel.</param>
     /// <param name="edge">How wide its soft edge is, pixels.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public SpeckFinder(byte[] mask, float[] chroma, int width, int height, double edge, CancellationToken cancel)
+    public SpeckFinder(byte[] mask, float[] chroma, int width, int height, double scale, double edge, CancellationToken cancel)
     {
         this.mask = mask;
         this.chroma = chroma;
         this.width = width;
         this.height = height;
+        isSpeck = new bool[mask.Length];
         var pieces = Components.Of((x, y) => mask[y * width + x] >= 128, width, height);
         var sizes = Sizes(pieces);
         var most = sizes.Length == 0 ? 0 : sizes.Max();
@@ -39,6 +48,7 @@ internal sealed class SpeckFinder
         var holes = Components.Of((x, y) => mask[y * width + x] < 128, width, height, diagonal: false);
         var holeSizes = Sizes(holes);
         found.AddRange(Collect(SpeckKind.Pinhole, holes, (k, touches) => !touches && holeSizes[k] <= most * LargestShare, m => 1 - m / 255f));
+        foreach (var run in found.SelectMany(f => f.Runs)) isSpeck.AsSpan(run.Y * width + run.Begin, run.End - run.Begin).Fill(true);
         cancel.ThrowIfCancellationRequested();
         var inside = Array.ConvertAll(mask, m => m >= 128);
         var off = DistanceTransform.Of(inside, width, height, edge, cancel);
@@ -48,11 +58,14 @@ internal sealed class SpeckFinder
             return mask[at] is > 2 and < 128 && mask[at] / 255f * chroma[at] >= SeenChroma && off.Distance(at) > edge;
         }, width, height);
         found.AddRange(Collect(SpeckKind.Stray, faint, (_, _) => true, m => m / 255f));
-        Found = [.. found.OrderByDescending(f => f.Runs.Sum(r => r.End - r.Begin)).ThenBy(f => f.Runs[0].Y).ThenBy(f => f.Runs[0].Begin)];
+        Found = [.. found.Where(f => f.Pixels * scale * scale >= LeastPixels && f.Visible >= LeastVisible).OrderByDescending(f => f.Pixels).ThenBy(f => f.Runs[0].Y).ThenBy(f => f.Runs[0].Begin)];
     }
 
     /// <summary>Largest first.</summary>
     public IReadOnlyList<FoundSpeck> Found { get; }
+
+    /// <summary>Of each pixel: whether it is of an island or a pinhole, however small.</summary>
+    public ReadOnlySpan<bool> IsSpeck => isSpeck;
 
     private static long[] Sizes(Components pieces)
     {
@@ -90,6 +103,9 @@ internal sealed class SpeckFinder
 /// <param name="Visible">Mean colour that shows, or is missing: OKLab chroma × 100.</param>
 internal sealed record FoundSpeck(SpeckKind Kind, IReadOnlyList<Components.Run> Runs, double Visible)
 {
+    /// <summary>Its size.</summary>
+    public int Pixels { get; } = Runs.Sum(r => r.End - r.Begin);
+
     /// <param name="width">Of the picture it was found in, pixels.</param>
     /// <param name="height">Of the picture it was found in, pixels.</param>
     /// <param name="scale">Pixels of the full-size photo a pixel.</param>
@@ -97,6 +113,6 @@ internal sealed record FoundSpeck(SpeckKind Kind, IReadOnlyList<Components.Run> 
     {
         int left = Runs.Min(r => r.Begin), right = Runs.Max(r => r.End), top = Runs[0].Y, bottom = Runs[^1].Y + 1;
         return new Speck(Kind, (left + right) / 2.0 / width, (top + bottom) / 2.0 / height, (right - left) / (double)width, (bottom - top) / (double)height,
-            Runs.Sum(r => r.End - r.Begin) * scale * scale, Visible);
+            Pixels * scale * scale, Visible);
     }
 }

@@ -4,6 +4,7 @@ import { Hands } from './hands.js';
 import { post } from './http.js';
 import { listenToKeys } from './keys.js';
 import { nextSurround, switchTheme } from './look.js';
+import { LeftOver } from './panel/left-over.js';
 import { SmallMap } from './photo/map.js';
 import { MaskPicture } from './panel/mask-picture.js';
 import { Mixes } from './wheel/mixes.js';
@@ -54,6 +55,7 @@ new Peeking(panel, view, mark => {
   stage.redraw();
 });
 new Arcs(wheel, take, panel);
+const leftOver = new LeftOver(take, panel, stage, /** @type {HTMLButtonElement} */ (get('left-over-count')));
 const tones = new Tones(get('tones-strip'), take, work, new ToneHandles(get('tone-handles'), work));
 const showing = new Showing(get('show-menu'), get('show-button'), view);
 const saving = new Saving(/** @type {HTMLDialogElement} */ (get('save')), take);
@@ -199,7 +201,8 @@ listenToKeys({
   b: () => view.hold('original'), w: () => view.hold('flat'),
   y: kind('brush'), z: () => hands.brush.hold(true), '[': () => hands.brushSettings.size(-1), ']': () => hands.brushSettings.size(1),
   c: kind('colour'), h: kind('hue'), a: kind('patch'), e: kind('outline'), t: kind('light'), r: kind('ramp'), u: kind('round'), i: kind('picture'),
-  p: buttons.pull, Escape: escape, Enter: () => stage.key('Enter'), Backspace: () => stage.key('Backspace'),
+  p: buttons.pull, Escape: escape, Enter: () => stage.key('Enter'), Backspace: () => stage.key('Backspace') || leftOver.remove(),
+  '.': () => leftOver.step(1), ',': () => leftOver.step(-1), '>': () => leftOver.walk(1), '<': () => leftOver.walk(-1),
   v: () => showing.show('veil'), m: () => showing.show('mask'), k: () => showing.show('kept'), g: () => showing.show('grey'),
   j: () => showing.stitch(), q: () => showing.all(),
   x: () => panel.setSide(!panel.leaveOut), n: () => panel.choose(null, null),

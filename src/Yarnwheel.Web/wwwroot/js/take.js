@@ -92,6 +92,11 @@ export class Take extends EventTarget {
     return this.#send('pick', () => ({ revision: this.state.revision, window: this.#window, ...pick }), 'pick');
   }
 
+  /** Removes a speck by strokes on the mask. @param {{ area: number, kind: string, x: number, y: number }} speck */
+  removeSpeck(speck) {
+    return this.#send('left-over/remove', () => ({ revision: this.state.revision, window: this.#window, ...speck }), 'edit');
+  }
+
   /** Takes a mix by its key. @param {string} mix */
   mix(mix) {
     return this.#send('mix', () => ({ revision: this.state.revision, window: this.#window, mix }), 'mix');

@@ -25,6 +25,8 @@ export class Stage {
   hand = null;
   /** @type {Place | null} */
   pointer = null;
+  /** What else is drawn over the photo. @type {((pen: import('./pen.js').Pen) => void)[]} */
+  marks = [];
   #space = false;
   /** @type {{ pan: boolean, lastX: number, lastY: number } | null} */
   #press = null;
@@ -93,6 +95,7 @@ export class Stage {
   redraw() {
     this.pen.clear();
     this.hand?.draw?.(this.pen);
+    for (const mark of this.marks) mark(this.pen);
   }
 
   /** @param {MouseEvent} event @returns {Place} */
