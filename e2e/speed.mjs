@@ -75,6 +75,8 @@ try {
     const { view, take } = /** @type {any} */ (window).yarnwheel;
     const painted = () => new Promise(done => { view.addEventListener('painted', () => requestAnimationFrame(() => setTimeout(done, 0)), { once: true }); });
     const times = [];
+    // As the pen moves on, the stroke has more points.
+    const stroke = (/** @type {number} */ long) => ({ onMask: 'all', radius: 0.02, hardness: 60, points: Array.from({ length: 4 + long }, (_, k) => ({ x: 0.2 + 0.008 * k, y: 0.5 + 0.05 * Math.sin(k / 4), pressure: 1 })) });
     const { width, height } = view.photo;
     for (let i = 0; i < Number(runs) + 3; i++) {
       const began = performance.now();
@@ -93,6 +95,8 @@ try {
           light: [{ op: 'replace', path: '/areas/0/mask/parts', value: [{ kind: 'light', from: 40 + value, to: 100 }] }],
           ramp: [{ op: 'replace', path: '/areas/2/mask/parts/0/y1', value: 0.4 + value / 200 }],
           outline: [{ op: 'replace', path: '/areas/0/mask/parts', value: [{ kind: 'outline', nodes: [{ x: 0.2, y: 0.2 }, { x: 0.7, y: 0.3, in: [-0.1, 0], out: [0.1, 0] }, { x: 0.4, y: 0.6 + value / 200 }], softness: 0.005 }] }],
+          stroke: [{ op: 'add', path: '/areas/0/mask/parts/-', value: { kind: 'brush', strokes: [stroke(value)] } }],
+          'stroke among 2000': [{ op: 'add', path: '/areas/0/mask/parts/0/strokes/-', value: stroke(value) }],
           feather: [{ op: 'replace', path: '/areas/0/edge/feather', value: 2 + value }],
         };
         take.draft = drafts[String(what).replace('exact ', '')];
@@ -131,6 +135,33 @@ try {
     ['spoke', 'a spoke dragged', 1], ['exact spoke', 'the exact frame after release', 2], ['reach', 'reach dragged, ten picks, five leave-outs', 1.2], ['patch', 'patch dragged', 1],
     ['hue', 'an arc of hues dragged', null], ['light', 'a range of tones dragged', null], ['ramp', 'a ramp dragged', null], ['outline', 'an outline dragged', null], ['feather', 'a feather dragged', null],
   ])) row(`${work}, request to painted`, await frames(kind, 60), unit, goal);
+
+  row('a brush stroke, pen to computed pixels', await frames('stroke', 60), unit, 1);
+  /** Keeps strokes one after the other. */
+  const kept = () => page.evaluate(async () => {
+    const { take } = /** @type {any} */ (window).yarnwheel;
+    const times = [];
+    for (let i = 0; i < 15; i++) {
+      const began = performance.now();
+      await take.commit('Stroke', [{ op: 'add', path: '/areas/0/mask/parts/0/strokes/-', value: { radius: 0.01, points: [{ x: 0.1 + 0.05 * i, y: 0.3 }] } }]);
+      times.push(performance.now() - began);
+      await new Promise(done => setTimeout(done, 300));
+    }
+    return times;
+  });
+  for (const count of [10, 2000]) {
+    await page.evaluate(many => {
+      const { take } = /** @type {any} */ (window).yarnwheel;
+      const place = (/** @type {number} */ k, /** @type {number} */ i) => ({ x: (k * 0.618) % 1 + 0.002 * i, y: (k * 0.414) % 1, pressure: 1 });
+      const strokes = Array.from({ length: many }, (_, k) => ({ radius: 0.004 + 0.004 * (k % 3), points: Array.from({ length: 12 }, (_point, i) => place(k, i)) }));
+      return take.commit('Strokes', [{ op: 'replace', path: '/areas/0/mask/parts', value: [{ kind: 'brush', strokes }] }]);
+    }, count);
+    await settled(page);
+    row(`a brush stroke among ${count} others in the area`, await frames('stroke among 2000', 60), unit, 1);
+    const times = await kept();
+    console.log(`| the stroke kept, among ${count} | – | median ${quantile(times, 0.5).toFixed(0)} ms | – | – |`);
+    await settled(page);
+  }
 
   const first = opened[0];
   server.close();

@@ -3,7 +3,7 @@ using Yarnwheel.Measure;
 using Yarnwheel.Measure.Quality;
 using Yarnwheel.Measure.Speed;
 
-// dotnet run -c Release --project measure -- greys | edges | kernels | masks | all
+// dotnet run -c Release --project measure -- greys | edges | cling | kernels | masks | all
 switch (args.FirstOrDefault())
 {
     case "greys":
@@ -11,6 +11,9 @@ switch (args.FirstOrDefault())
         return 0;
     case "edges":
         EdgeQualityTable.Print(traced: !args.Contains("--drawn"));
+        return 0;
+    case "cling":
+        ClingTable.Print(args.Contains("--search"));
         return 0;
     case "all":
         SpeedTable.Print();
@@ -50,6 +53,6 @@ switch (args.FirstOrDefault())
         CopyTable.Copy(args[1], int.Parse(args[2], CultureInfo.InvariantCulture));
         return 0;
     default:
-        Console.Error.WriteLine("Usage: measure greys | edges | kernels | masks | all");
+        Console.Error.WriteLine("Usage: measure greys | edges | cling | kernels | masks | all");
         return 2;
 }

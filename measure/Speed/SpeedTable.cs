@@ -15,7 +15,6 @@ internal static class SpeedTable
         IEnumerable<SpeedRow> rows =
         [
             .. FrameTable.Rows(renderer), .. PatchTable.Rows(renderer), .. EdgeTable.Rows(renderer),
-            new("a brush stroke, pen to computed pixels", "P", "not built yet", "1.0 P", null),
             new("subject, first answer on the frame", "OpenCV grabCut", "not built yet", "a twentieth", null),
             .. CopyTable.Rows(material),
         ];

@@ -8,7 +8,7 @@ import { showNumber, wireNumber } from '../panel/numbers.js';
  */
 
 /** @type {Values} */
-const USUAL = { radius: 0.02, hardness: 80, flow: 100, ceiling: 100, pen: 'size', tones: 'all', away: false, clings: false, reach: 8, fade: 6, lightness: 30, held: false };
+const USUAL = { radius: 0.02, hardness: 80, flow: 100, ceiling: 100, pen: 'size', tones: 'all', away: false, clings: false, reach: 5, fade: 4, lightness: 30, held: false };
 const LEAST = 0.0002;
 const MOST = 0.3;
 
