@@ -57,13 +57,17 @@ internal sealed class PairSearch
         var pairs = new ColourPair[band.Pixels.Length];
         // Of pixels that see one side only: how unlike it they are.
         var strange = new float[pairs.Length];
-        Each(pairs.Length, (k, ref kept, ref other) => pairs[k] = Best(band.Pixels[k], ref kept, ref other, out strange[k]), cancel);
-        Each(pairs.Length, (k, ref kept, ref other) =>
+        var seen = new OneSide?[pairs.Length];
+        Each(pairs.Length, (k, ref kept, ref other) => pairs[k] = Best(band.Pixels[k], ref kept, ref other, out strange[k], out seen[k]), cancel);
+        Each(pairs.Length, (k, ref _, ref found) =>
         {
-            if (strange[k] >= 0) pairs[k] = Thin(band.Pixels[k], ref kept, ref other, strange);
+            if (seen[k] is { } side) pairs[k] = Thin(band.Pixels[k], side, ref found, strange);
         }, cancel);
         return pairs;
     }
+
+    /// <summary>What a pixel sees that sees one side only.</summary>
+    private sealed record OneSide(bool IsKept, int Count, float[] Samples);
 
     private delegate void PixelWork(int k, ref SampleSet kept, ref SampleSet other);
 
@@ -78,28 +82,35 @@ internal sealed class PairSearch
         });
     }
 
-    private ColourPair Best(int pixel, ref SampleSet kept, ref SampleSet other, out float strange)
+    private ColourPair Best(int pixel, ref SampleSet kept, ref SampleSet other, out float strange, out OneSide? side)
     {
-        Gather(pixel, ref kept, ref other, 1);
+        Span<int> further = stackalloc int[Rays * (MostOnRay - 1)];
+        Span<float> ways = stackalloc float[further.Length];
+        var count = Gather(pixel, ref kept, ref other, further, ways);
         var colour = Colour(pixel);
         strange = -1;
+        side = null;
         if (kept.Count > 0 && other.Count > 0) return knowsAlpha ? PairFit.Given(colour, mask[pixel], kept, other) : PairFit.Of(colour, mask[pixel], kept, other);
         if (kept.Count + other.Count == 0) return new ColourPair(colour, colour, mask[pixel], 0);
         // One side alone must explain the pixel: more of it is looked at.
-        Gather(pixel, ref kept, ref other, MostOnRay);
-        strange = PairFit.Alone(colour, kept.Count > 0 ? kept : other);
+        ref var seen = ref kept.Count > 0 ? ref kept : ref other;
+        for (var k = 0; k < count; k++) seen.Add(Mean(further[k], further[k] % light.Width), ways[k]);
+        strange = PairFit.Alone(colour, seen);
+        side = new OneSide(kept.Count > 0, seen.Count, seen.ToArray());
         return default;
     }
 
-    /// <summary>Meets along rays the first sure pixels of each side.</summary>
-    private void Gather(int pixel, ref SampleSet kept, ref SampleSet other, int most)
+    /// <summary>Meets along rays the first sure pixel of each side; and of a side that a ray meets alone the next ones.</summary>
+    /// <returns>How many further ones.</returns>
+    private int Gather(int pixel, ref SampleSet kept, ref SampleSet other, scoped Span<int> further, scoped Span<float> ways)
     {
         kept.Clear();
         other.Clear();
+        var count = 0;
         int x = pixel % light.Width, y = pixel / light.Width;
         for (var ray = 0; ray < Rays; ray++)
         {
-            int needKept = most, needOther = most;
+            int keptCount = 0, otherCount = 0;
             foreach (ref readonly var step in rays[4 * ray + Turn(x, y)].AsSpan())
             {
                 int u = x + step.X, v = y + step.Y;
@@ -107,24 +118,31 @@ internal sealed class PairSearch
                 var at = v * light.Width + u;
                 var side = band.Sides[at];
                 if (side == EdgeBand.Open) continue;
-                if (side == EdgeBand.Inside)
+                ref var met = ref side == EdgeBand.Inside ? ref keptCount : ref otherCount;
+                if (met++ == 0)
                 {
-                    if (needKept-- > 0) kept.Add(Mean(at, u), step.Length);
+                    if (side == EdgeBand.Inside) kept.Add(Mean(at, u), step.Length);
+                    else other.Add(Mean(at, u), step.Length);
+                    if (keptCount > 0 && otherCount > 0) break;
                 }
-                else if (needOther-- > 0) other.Add(Mean(at, u), step.Length);
-                if (needKept <= 0 && needOther <= 0) break;
+                else if (met <= MostOnRay)
+                {
+                    further[count] = at;
+                    ways[count++] = step.Length;
+                }
             }
         }
+        return count;
     }
 
     // Neighbours look along different rays; tied to the photo's own grid, so that tiles agree.
     private int Turn(int x, int y) => ((region.X + x) & 1) + 2 * ((region.Y + y) & 1);
 
     /// <summary>A pixel that sees one side only: of the open pixels about it, along each ray the one least like that side is taken for the other.</summary>
-    private ColourPair Thin(int pixel, ref SampleSet kept, ref SampleSet other, float[] strange)
+    private ColourPair Thin(int pixel, OneSide side, ref SampleSet found, float[] strange)
     {
-        Gather(pixel, ref kept, ref other, MostOnRay);
-        var seesOther = kept.Count == 0;
+        var seen = new SampleSet(side.Samples, side.Count);
+        found.Clear();
         Span<int> places = stackalloc int[Rays + 1];
         Span<float> ways = stackalloc float[Rays + 1];
         places.Fill(pixel);
@@ -143,7 +161,6 @@ internal sealed class PairSearch
         var most = 0f;
         foreach (var place in places) most = MathF.Max(most, strange[band.Positions[place]]);
         // The shades of one side differ among themselves: the other side differs more.
-        ref var found = ref seesOther ? ref kept : ref other;
         for (var k = 0; k <= Rays; k++)
         {
             if ((k > 0 && places[k] == pixel) || strange[band.Positions[places[k]]] < MathF.Max(Strange, most / 2)) continue;
@@ -151,9 +168,10 @@ internal sealed class PairSearch
         }
         var colour = Colour(pixel);
         // Nothing here differs from what is seen: the rough mask is all that is known.
-        if (found.Count == 0) return new ColourPair(seesOther ? colour : kept[0], seesOther ? other[0] : colour, mask[pixel], 0);
+        if (found.Count == 0) return new ColourPair(side.IsKept ? seen[0] : colour, side.IsKept ? colour : seen[0], mask[pixel], 0);
+        if (knowsAlpha) return side.IsKept ? PairFit.Given(colour, mask[pixel], seen, found) : PairFit.Given(colour, mask[pixel], found, seen);
         // What was painted along a strand, or left out along a slit, is meant to be too wide: there the rough mask says little.
-        return knowsAlpha ? PairFit.Given(colour, mask[pixel], kept, other) : PairFit.Of(colour, seesOther ? MathF.Min(mask[pixel], 0.5f) : MathF.Max(mask[pixel], 0.5f), kept, other);
+        return side.IsKept ? PairFit.Of(colour, MathF.Max(mask[pixel], 0.5f), seen, found) : PairFit.Of(colour, MathF.Min(mask[pixel], 0.5f), found, seen);
     }
 
     /// <summary>The colour about a sure pixel: of it and those of its four neighbours that are sure too, so that grain counts less.</summary>

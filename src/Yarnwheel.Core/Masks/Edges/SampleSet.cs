@@ -6,14 +6,15 @@ namespace Yarnwheel.Core.Masks.Edges;
 
 /// <summary>Colours met near a pixel, and how far off; eight side by side.</summary>
 /// <param name="storage">Room for them: <see cref="Room"/> floats.</param>
-internal ref struct SampleSet(Span<float> storage)
+/// <param name="count">How many are there already.</param>
+internal ref struct SampleSet(Span<float> storage, int count = 0)
 {
     public const int Most = 24;
     public const int Room = 4 * Most;
 
     private readonly Span<float> storage = storage;
 
-    public int Count { get; private set; }
+    public int Count { get; private set; } = count;
 
     public readonly Vector3 this[int k] => new(storage[k], storage[Most + k], storage[2 * Most + k]);
 
@@ -30,6 +31,9 @@ internal ref struct SampleSet(Span<float> storage)
     }
 
     public void Clear() => Count = 0;
+
+    /// <summary>Its storage, to be kept.</summary>
+    public readonly float[] ToArray() => storage.ToArray();
 
     /// <summary>Index of the nearest.</summary>
     public readonly int Nearest
