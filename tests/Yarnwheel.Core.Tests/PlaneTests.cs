@@ -22,6 +22,13 @@ public class PlaneTests
         Cv2.DistanceTransform(source, distances, DistanceTypes.L2, DistanceTransformMasks.Precise);
         distances.GetArray(out float[] expected);
         for (var i = 0; i < expected.Length; i++) Assert.Equal(expected[i], transform.Distance(i), 1e-4);
+        // Asked for up to a distance alone, it is the same up to there.
+        var near = DistanceTransform.Of(marked, Width, Height, within: 3);
+        for (var i = 0; i < expected.Length; i++)
+        {
+            if (expected[i] <= 3) Assert.Equal(transform.Distance(i), near.Distance(i));
+            else Assert.True(near.Distance(i) > 3);
+        }
     }
 
     [Fact]

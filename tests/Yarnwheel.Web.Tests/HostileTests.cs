@@ -39,6 +39,9 @@ public sealed class HostileTests : IDisposable
     [InlineData("""{"kind":"hue","from":720,"to":10}""")]
     [InlineData("""{"kind":"outline","nodes":[{"x":0.5,"y":900}]}""")]
     [InlineData("""{"kind":"outline","nodes":[{"x":0.5,"y":0.5,"in":[0]}]}""")]
+    [InlineData("""{"kind":"brush","strokes":[{"radius":3,"points":[{"x":0.5,"y":0.5}]}]}""")]
+    [InlineData("""{"kind":"brush","strokes":[{"points":[{"x":9,"y":0.5}]}]}""")]
+    [InlineData("""{"kind":"brush","strokes":[{"onMask":"some","points":[]}]}""")]
     [InlineData("""{"kind":"light","from":-3}""")]
     [InlineData("""{"kind":"picture","asset":"../../etc/passwd"}""")]
     [InlineData("""{"kind":"lasso"}""")]
@@ -57,6 +60,7 @@ public sealed class HostileTests : IDisposable
 
     [Theory]
     [InlineData("""{"kind":"outline","nodes":[]}""")]
+    [InlineData("""{"kind":"brush","strokes":[{"radius":1,"cling":{},"points":[]},{"radius":0,"points":[{"x":-1,"y":2},{"x":2,"y":-1}]}]}""")]
     [InlineData("""{"kind":"outline","nodes":[{"x":0.5,"y":0.5}]}""")]
     [InlineData("""{"kind":"outline","nodes":[{"x":0.5,"y":0.5},{"x":0.5,"y":0.5},{"x":0.5,"y":0.5}],"softness":1}""")]
     [InlineData("""{"kind":"outline","nodes":[{"x":-1,"y":-1},{"x":2,"y":-1},{"x":2,"y":2},{"x":-1,"y":2}]}""")]
