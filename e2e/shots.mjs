@@ -4,7 +4,7 @@ import { chromium } from '@playwright/test';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { Application } from './support/application.mjs';
-import { clickPhoto, onPhoto, openPhoto, settled } from './support/bench.mjs';
+import { onPhoto, openPhoto, settled } from './support/bench.mjs';
 
 const into = join(dirname(fileURLToPath(import.meta.url)), '../docs/screenshots');
 const app = new Application();
@@ -96,10 +96,52 @@ try {
   await settled(page);
   await shot('light');
 
-  await page.emulateMedia({ colorScheme: 'dark' });
+  // The clinging brush, in the middle of a stroke along a rim.
   await openPhoto(page, app.url, 'felt-string');
   await page.keyboard.press('n');
-  await clickPhoto(page, 0.835, 0.36);
+  await page.keyboard.press('y');
+  await page.getByRole('radio', { name: 'to what is under it' }).click();
+  await page.getByRole('radio', { name: 'most edges' }).click();
+  await page.keyboard.press('1');
+  await page.evaluate(() => /** @type {any} */ (window).yarnwheel.view.centre(0.2, 0.4));
+  for (let k = 0; k < 4; k++) await page.keyboard.press(']');
+  await settled(page);
+  const rim = /** @type {[number, number][]} */ ([[0.165, 0.41], [0.158, 0.385], [0.16, 0.36], [0.17, 0.335], [0.185, 0.335], [0.19, 0.37], [0.178, 0.4]]);
+  for (const [index, [x, y]] of rim.entries()) {
+    const at = await onPhoto(page, x, y);
+    await page.mouse.move(at.x, at.y, { steps: 4 });
+    if (index === 0) await page.mouse.down();
+  }
+  await page.waitForTimeout(900);
+  await shot('brush');
+  await page.mouse.up();
+  await settled(page);
+
+  // What is left over, and the edge walk.
+  await openPhoto(page, app.url, 'madder-basket');
+  await page.evaluate(async () => {
+    const { take } = /** @type {any} */ (window).yarnwheel;
+    while (take.state.undo) await take.undo();
+  });
+  await settled(page);
+  await page.locator('#left-over-count').click();
+  await page.locator('.specks button').first().waitFor({ timeout: 20_000 });
+  await page.keyboard.press('>');
+  await settled(page);
+  await page.keyboard.press('>');
+  await settled(page);
+  await shot('left-over');
+
+  // An edge that follows the photo, its fringe cleaned.
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await openPhoto(page, app.url, 'felt-string');
+  await page.evaluate(async () => {
+    const { take } = /** @type {any} */ (window).yarnwheel;
+    while (take.state.undo) await take.undo();
+    await take.commit('Edge', [{ op: 'replace', path: '/areas/0/edge', value: { follow: 40, fringe: 100 } }]);
+  });
+  await settled(page);
+  await page.locator('.knot').first().click();
   await page.evaluate(() => {
     const { view } = /** @type {any} */ (window).yarnwheel;
     view.zoomTo(1);

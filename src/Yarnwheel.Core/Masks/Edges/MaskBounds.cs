@@ -34,7 +34,7 @@ internal static class MaskBounds
         if (top < 0) return default;
         var bottom = Array.FindLastIndex(rights, r => r >= 0);
         int least = lefts.Min(), most = rights.Max();
-        return new Region(region.X + least - halo, region.Y + top - halo, most - least + 2 + 2 * halo, bottom - top + 2 + 2 * halo).Intersect(region);
+        return new Region(region.X + least - halo, region.Y + top - halo, most - least + 1 + 2 * halo, bottom - top + 2 + 2 * halo).Intersect(region);
     }
 
     private static bool IsStill(ReadOnlySpan<float> row, ReadOnlySpan<float> next, int x) =>

@@ -71,13 +71,13 @@ internal static class PairFit
         for (var from = 0; from < samples.Count; from += 8)
         {
             var (x, y, z, _) = samples.Eight(from);
-            var shade = (red * x + green * y + blue * z) / Vector256.Max(Vector256.Create(1e-6f), x * x + y * y + z * z);
-            shade = Vector256.Min(Vector256.Max(shade, Vector256.Create(0.25f)), Vector256.Create(3f));
+            var shade = (red * x + green * y + blue * z) / Vector256.MaxNative(Vector256.Create(1e-6f), x * x + y * y + z * z);
+            shade = Vector256.MinNative(Vector256.MaxNative(shade, Vector256.Create(0.25f)), Vector256.Create(3f));
             Vector256<float> dx = red - shade * x, dy = green - shade * y, dz = blue - shade * z;
             // About the logarithm of the shade.
             var darker = Vector256.Abs(shade - Vector256<float>.One) / Vector256.Sqrt(shade);
             var cost = Vector256.Sqrt(dx * dx + dy * dy + dz * dz) * scale + Vector256.Create(Shadow) * darker;
-            least = Vector256.ConditionalSelect(samples.Holds(from), Vector256.Min(least, cost), least);
+            least = Vector256.ConditionalSelect(samples.Holds(from), Vector256.MinNative(least, cost), least);
         }
         var result = float.MaxValue;
         for (var lane = 0; lane < 8; lane++) result = MathF.Min(result, least[lane]);
@@ -100,7 +100,7 @@ internal static class PairFit
                 Vector256<float> wayX = Vector256.Create(f.X) - x, wayY = Vector256.Create(f.Y) - y, wayZ = Vector256.Create(f.Z) - z;
                 Vector256<float> ownX = Vector256.Create(colour.X) - x, ownY = Vector256.Create(colour.Y) - y, ownZ = Vector256.Create(colour.Z) - z;
                 var length2 = wayX * wayX + wayY * wayY + wayZ * wayZ;
-                var alpha = Vector256.Min(Vector256.Max((ownX * wayX + ownY * wayY + ownZ * wayZ) / length2, Vector256<float>.Zero), one);
+                var alpha = Vector256.MinNative(Vector256.MaxNative((ownX * wayX + ownY * wayY + ownZ * wayZ) / length2, Vector256<float>.Zero), one);
                 ownX -= alpha * wayX;
                 ownY -= alpha * wayY;
                 ownZ -= alpha * wayZ;

@@ -103,8 +103,9 @@ export class Brush {
     const radius = values.radius * this.settings.longer * this.view.zoom / this.view.ratio;
     if (press) {
       // What the newest frame does not show yet.
-      const ahead = press.points.slice(Math.max(0, press.seen - 1)).map(p => this.view.toStage(p.x, p.y));
-      pen.trail(ahead, 2 * radius, press.away);
+      const ahead = press.seen >= press.points.length ? [] : press.points.slice(Math.max(0, press.seen - 1)).map(p => this.view.toStage(p.x, p.y));
+      // What a clinging brush will leave out is not known here: only its way is shown.
+      pen.trail(ahead, values.clings ? 2 : 2 * radius, press.away);
     }
     if (!at) return;
     if (!press) pen.soft(at, radius, values.hardness / 100, values.flow / 100 * values.ceiling / 100);
