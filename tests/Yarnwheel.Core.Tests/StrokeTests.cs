@@ -23,7 +23,9 @@ public class StrokeTests
 
     private static BrushStroke Stroke(double radius, params (double X, double Y)[] points) => new()
     {
-        Radius = radius / Width, Hardness = 100, Points = [.. points.Select(p => new BrushPoint { X = p.X / Width, Y = p.Y / Height })],
+        Radius = radius / Width,
+        Hardness = 100,
+        Points = [.. points.Select(p => new BrushPoint { X = p.X / Width, Y = p.Y / Height })],
     };
 
     private static Recipe With(params MaskPart[] parts) => new() { Areas = [new Area { Mask = new Mask { Parts = [.. parts] } }] };
@@ -178,7 +180,11 @@ public class StrokeTests
         var random = new Random(5);
         BrushStroke Any(int i) => Stroke(2 + 20 * random.NextDouble(), (random.Next(Width), random.Next(Height)), (random.Next(Width), random.Next(Height))) with
         {
-            Erase = i % 3 == 2, Flow = 20 + random.Next(80), Hardness = random.Next(100), OnMask = i % 5 == 4 ? MaskTones.All : null, Cling = i % 7 == 3 ? new ColourCling() : null,
+            Erase = i % 3 == 2,
+            Flow = 20 + random.Next(80),
+            Hardness = random.Next(100),
+            OnMask = i % 5 == 4 ? MaskTones.All : null,
+            Cling = i % 7 == 3 ? new ColourCling() : null,
         };
         var strokes = Enumerable.Range(0, 60).Select(Any).ToArray();
         var view = new View(new Region(30, 20, 200, 180), 0.8);

@@ -13,7 +13,9 @@ public sealed class LeftOverTests : IDisposable
     /// <summary>A mask with a hole in it, drawn by the brush: of the whole photo all but a dab.</summary>
     private static object Holed(long revision) => new
     {
-        revision, label = "Holed", window = "w",
+        revision,
+        label = "Holed",
+        window = "w",
         change = new object[]
         {
             new

@@ -47,7 +47,10 @@ internal static class SpeckRepair
             open[at] = false;
             strokes.Add(new BrushStroke
             {
-                Erase = speck.Kind != SpeckKind.Pinhole != inverted, OnMask = MaskTones.All, Hardness = 100, Pen = PenPressure.None,
+                Erase = speck.Kind != SpeckKind.Pinhole != inverted,
+                OnMask = MaskTones.All,
+                Hardness = 100,
+                Pen = PenPressure.None,
                 Radius = Math.Round(radius / Math.Max(width, height), 6),
                 Points = [new BrushPoint { X = Math.Round((left + x + 0.5) / width, 6), Y = Math.Round((top + y + 0.5) / height, 6) }],
             });

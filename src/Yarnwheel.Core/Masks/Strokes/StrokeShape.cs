@@ -113,6 +113,9 @@ internal sealed class StrokeShape
 
     private static BrushPoint Between(BrushPoint from, BrushPoint to, double t) => new()
     {
-        X = from.X + (to.X - from.X) * t, Y = from.Y + (to.Y - from.Y) * t, Pressure = from.Pressure + (to.Pressure - from.Pressure) * t, Held = to.Held,
+        X = from.X + (to.X - from.X) * t,
+        Y = from.Y + (to.Y - from.Y) * t,
+        Pressure = from.Pressure + (to.Pressure - from.Pressure) * t,
+        Held = to.Held,
     };
 }

@@ -1,5 +1,5 @@
 // @ts-check
-import { getJson } from '../http.js';
+import { get } from '../http.js';
 import { fault } from '../notes.js';
 import { FlyTo } from '../photo/fly-to.js';
 
@@ -24,7 +24,8 @@ export class LeftOver {
   #stretch = -1;
   /** @type {ReturnType<typeof setTimeout> | undefined} */
   #timer;
-  #asked = 0;
+  /** The search on its way. @type {AbortController | null} */
+  #search = null;
   /** What was asked for before it was known what is there. @type {(() => void) | null} */
   #wished = null;
 
@@ -42,6 +43,8 @@ export class LeftOver {
       else if (panel.area !== null) panel.choose(panel.area, null, true);
     });
     take.addEventListener('state', () => this.#later());
+    // A hand that works again goes first.
+    take.addEventListener('draft', () => { if (take.draft) this.#later(); });
     panel.addEventListener('chosen', () => { if (panel.area !== this.#area) this.#later(); });
     panel.addEventListener('drawn', () => this.#draw());
     panel.element.addEventListener('click', event => {
@@ -81,6 +84,7 @@ export class LeftOver {
   /** Looks again when the hand rests. */
   #later() {
     clearTimeout(this.#timer);
+    this.#search?.abort();
     const { area } = this.panel;
     if (area !== this.#area) {
       this.#found = this.#wished = null;
@@ -96,10 +100,11 @@ export class LeftOver {
 
   /** @param {number} area */
   async #look(area) {
-    const turn = ++this.#asked;
+    const search = new AbortController();
+    this.#search = search;
     try {
-      const found = /** @type {Found} */ (await getJson(`${this.take.url}/left-over?area=${area}`));
-      if (turn !== this.#asked || area !== this.panel.area || found.revision !== this.take.state.revision) return;
+      const found = /** @type {Found} */ (await (await get(`${this.take.url}/left-over?area=${area}`, search.signal)).json());
+      if (search.signal.aborted || area !== this.panel.area || found.revision !== this.take.state.revision) return;
       this.#found = found;
       if (this.#speck >= found.specks.length) this.#speck = found.specks.length - 1;
       this.#show();
@@ -107,8 +112,8 @@ export class LeftOver {
       this.#wished?.();
       this.#wished = null;
     } catch (error) {
-      // The area may have been removed meanwhile; then there is nothing to count.
-      if (area < this.panel.areas.length) fault(error);
+      // What was asked for may be of the past; or the area was removed meanwhile, and there is nothing to count.
+      if (!search.signal.aborted && area < this.panel.areas.length) fault(error);
     }
   }
 
