@@ -58,7 +58,7 @@ internal static class ClingTable
         float[] Painted(ColourCling? how)
         {
             var part = new BrushPart { Strokes = [.. strokes.Select(stroke => stroke with { Cling = how })] };
-            var recipe = new Recipe { Areas = [new Area { Mask = new Mask { Parts = [new PicturePart { Asset = "sha256:" + new string('0', 64) }, part] } }] };
+            var recipe = new Recipe { Areas = [new Area { Mask = new Mask { Parts = [OnePicture.Part, part] } }] };
             return [.. renderer.FullMask(recipe, 0).Select(m => m / 65535f)];
         }
         var mask = Painted(cling);
@@ -89,10 +89,5 @@ internal static class ClingTable
             for (var u = -4; u <= 4; u += 2)
                 if (mask[(y + v) * width + x + u] > 0.5f) return true;
         return false;
-    }
-
-    private sealed class OnePicture(float[] mask) : IMaskPictures
-    {
-        public GreyPixels Find(string asset, int width, int height) => new([.. mask.Select(m => (ushort)(m * 65535 + 0.5f))], width, height);
     }
 }

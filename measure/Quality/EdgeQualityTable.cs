@@ -57,8 +57,7 @@ internal static class EdgeQualityTable
     private static Grade Engine(MatteScene scene, BytePixels photo, float[] mask, EdgeRefinement edge, bool[] band)
     {
         var renderer = new PhotoRenderer(Pyramid.Build(photo), pictures: new OnePicture(mask));
-        var part = new PicturePart { Asset = "sha256:" + new string('0', 64) };
-        var recipe = new Recipe { Areas = [new Area { Mask = new Mask { Parts = [part] }, Edge = edge }] };
+        var recipe = new Recipe { Areas = [new Area { Mask = new Mask { Parts = [OnePicture.Part] }, Edge = edge }] };
         var picture = new float[3 * mask.Length];
         renderer.Full(recipe, (y, light) =>
         {
@@ -135,10 +134,5 @@ internal static class EdgeQualityTable
         {
             File.Delete(path);
         }
-    }
-
-    private sealed class OnePicture(float[] mask) : IMaskPictures
-    {
-        public GreyPixels Find(string asset, int width, int height) => new([.. mask.Select(m => (ushort)(m * 65535 + 0.5f))], width, height);
     }
 }

@@ -28,7 +28,7 @@ public static class Likeness
         LaneLoop.Over(new Kernel(keep, leave, reach, fade, mask), mask.Length);
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static T Step<T>(T distance, T reach, T fade) where T : struct, ILanes<T>
+    internal static T Step<T>(T distance, T reach, T fade) where T : struct, ILanes<T>
     {
         var t = LaneColour.Hold((distance - reach) / T.Max(fade, T.Of(1e-9f)), T.Of(0), T.Of(1));
         return T.Of(1) - t * t * (T.Of(3) - T.Of(2) * t);

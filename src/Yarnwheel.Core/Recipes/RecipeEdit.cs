@@ -64,7 +64,9 @@ public static class RecipeEdit
         }
     }
 
-    private static JsonArray Fields(JsonNode recipe) => new(recipe.AsObject()
+    /// <summary>The change that makes any recipe this one.</summary>
+    /// <param name="recipe">As its tree.</param>
+    public static JsonArray Fields(JsonNode recipe) => new((recipe ?? throw new ArgumentNullException(nameof(recipe))).AsObject()
         .Select(f => (JsonNode)new JsonObject { ["op"] = "add", ["path"] = "/" + f.Key, ["value"] = f.Value?.DeepClone() }).ToArray());
 
     private static string? Text(JsonObject operation, string name) => operation[name] is JsonValue value && value.TryGetValue<string>(out var text) ? text : null;

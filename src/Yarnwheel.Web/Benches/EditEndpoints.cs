@@ -47,10 +47,8 @@ internal static class EditEndpoints
             var recipe = RecipeJson.Parse(bytes);
             RecipeSupport.Require(recipe);
             masks.Require(recipe);
-            var change = new JsonArray(RecipeJson.ToNode(recipe).AsObject()
-                .Select(field => (JsonNode)new JsonObject { ["op"] = "add", ["path"] = "/" + field.Key, ["value"] = field.Value?.DeepClone() }).ToArray());
             var revision = long.TryParse(request.Query["revision"], out var number) ? number : 0;
-            return await desk.EditAsync(take, revision, "Recipe read in", change, request.Query["window"].ToString(), cancel);
+            return await desk.EditAsync(take, revision, "Recipe read in", RecipeEdit.Fields(RecipeJson.ToNode(recipe)), request.Query["window"].ToString(), cancel);
         }));
         bench.MapGet("/recipe", async (int take, TakeDesk desk, CancellationToken cancel) =>
         {

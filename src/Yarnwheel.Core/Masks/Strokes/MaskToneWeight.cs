@@ -15,9 +15,6 @@ internal static class MaskToneWeight
         _ => 1,
     };
 
-    private static float Step(float value, float from, float to)
-    {
-        var t = Math.Clamp((value - from) / (to - from), 0, 1);
-        return t * t * (3 - 2 * t);
-    }
+    /// <summary>From 0 to 1 (Hermite).</summary>
+    private static float Step(float value, float from, float to) => 1 - Likeness.Step(value, from, to - from);
 }

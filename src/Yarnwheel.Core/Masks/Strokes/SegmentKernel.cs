@@ -74,7 +74,7 @@ internal readonly ref struct SegmentKernel(StrokeSegment segment, BrushStroke st
             var u = LaneColour.Hold((distance - inner) / T.Max(ramp, T.Of(1e-6f)), zero, one);
             var soft = one - u * u * (T.Of(3) - T.Of(2) * u);
             var cover = T.WhereAbove(one, ramp, sharp, soft);
-            if (cling is not null) cover *= Likeness(T.Of(0), i, cling);
+            if (cling is not null) cover *= Alike<T>(i, cling);
             into.Cover.Save(i, T.Max(into.Cover.Load<T>(i), cover));
             if (!buildsUp) continue;
             into.Pass.Save(i, T.Max(into.Pass.Load<T>(i), cover * T.MulAdd(t, T.Of(segment.FlowChange), T.Of(segment.Flow))));
@@ -87,15 +87,14 @@ internal readonly ref struct SegmentKernel(StrokeSegment segment, BrushStroke st
         }
     }
 
-    /// <summary>1 where the colour is like the segment's, easing to 0: as <see cref="Masks.Likeness"/> steps.</summary>
+    /// <summary>1 where the colour is like the segment's, easing to 0.</summary>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private T Likeness<T>(T zero, int i, ColourCling cling) where T : struct, ILanes<T>
+    private T Alike<T>(int i, ColourCling cling) where T : struct, ILanes<T>
     {
         var dl = l.Load<T>(i) * T.Of((float)(cling.Lightness / 100)) - T.Of(segment.Shade.L);
         var da = a.Load<T>(i) - T.Of(segment.Shade.A);
         var db = b.Load<T>(i) - T.Of(segment.Shade.B);
         var distance = T.Root(T.MulAdd(dl, dl, T.MulAdd(da, da, db * db)));
-        var t = LaneColour.Hold((distance - T.Of((float)(cling.Reach / 100))) / T.Of(MathF.Max(1e-6f, (float)(cling.Fade / 100))), zero, T.Of(1));
-        return T.Of(1) - t * t * (T.Of(3) - T.Of(2) * t);
+        return Likeness.Step(distance, T.Of((float)(cling.Reach / 100)), T.Of((float)(cling.Fade / 100)));
     }
 }

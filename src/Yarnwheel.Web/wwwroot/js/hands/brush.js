@@ -1,6 +1,6 @@
 // @ts-check
-import { thinnedStroke } from '../photo/stroke-way.js';
 import { distance } from '../photo/pen.js';
+import { thinned } from '../photo/thinning.js';
 
 /** @typedef {import('../photo/stage.js').Place} Place */
 /** @typedef {{ x: number, y: number, pressure: number, held?: boolean }} Point */
@@ -75,7 +75,7 @@ export class Brush {
     this.#press = null;
     const { points } = press;
     this.#end = points[points.length - 1];
-    this.#keep({ ...press.stroke, points: thinnedStroke(points, p => this.view.toStage(p.x, p.y), 0.35) }, press.away);
+    this.#keep({ ...press.stroke, points: this.#thinned(points) }, press.away);
   }
 
   drop() {
@@ -142,6 +142,15 @@ export class Brush {
     if (points.length >= 19000) return;
     const hold = (/** @type {number} */ v) => Math.min(Math.max(round(v), -1), 2);
     points.push({ x: hold(at.photo.x), y: hold(at.photo.y), ...(at.pressure < 1 ? { pressure: Math.round(at.pressure * 100) / 100 } : { pressure: 1 }), ...(this.#holding ? { held: true } : {}) });
+  }
+
+  /** Dropping the others moves the stroke by less than a third of a screen pixel, and its pressure by less than a twentieth. @param {Point[]} points */
+  #thinned(points) {
+    const held = (/** @type {number} */ i) => Boolean(points[i]?.held);
+    // Where the colour begins or ends to be held is kept.
+    const turns = (/** @type {number} */ i) => held(i) !== held(i + 1) || held(i) !== held(i - 1);
+    return thinned(points.map(p => this.view.toStage(p.x, p.y)), 0.35, turns, (i, from, to, along) =>
+      Math.abs(points[i].pressure - points[from].pressure - along * (points[to].pressure - points[from].pressure)) / 0.05).map(i => points[i]);
   }
 
   #fields(/** @type {object} */ stroke) {

@@ -1,5 +1,6 @@
 // @ts-check
-import { ellipseNodes, heldNodes, middleOf, outlinePath, rectangleNodes, roundedLoop, thinned } from '../photo/outline-path.js';
+import { ellipseNodes, heldNodes, middleOf, outlinePath, rectangleNodes, roundedLoop } from '../photo/outline-path.js';
+import { thinned } from '../photo/thinning.js';
 import { distance } from '../photo/pen.js';
 
 /** @typedef {import('../photo/stage.js').Place} Place */
@@ -77,7 +78,7 @@ export class OutlineDrawing {
     } else if (this.mode === 'free') {
       if (press.loop.length < 4) return this.drop();
       // Thinned on the screen, where the hand drew; closer than a pixel and a half nobody meant it.
-      const kept = thinned(press.loop, 1.5);
+      const kept = thinned(press.loop, 1.5).map(i => press.loop[i]);
       const loop = roundedLoop(kept.length > 3 && distance(kept[0], kept[kept.length - 1]) < 4 ? kept.slice(0, -1) : kept);
       const [origin, unit] = [this.view.toPhoto(0, 0), this.view.toPhoto(1, 1)];
       const [sx, sy] = [unit.x - origin.x, unit.y - origin.y];

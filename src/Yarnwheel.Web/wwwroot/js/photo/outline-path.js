@@ -56,29 +56,6 @@ export function splitOutline(nodes, index, t) {
   return result;
 }
 
-/** Leaves out points that lie within a tolerance of the line (Douglas, Peucker 1973). @param {Point[]} points @param {number} tolerance @returns {Point[]} */
-export function thinned(points, tolerance) {
-  if (points.length < 3) return points;
-  const kept = new Uint8Array(points.length);
-  kept[0] = kept[points.length - 1] = 1;
-  const open = [[0, points.length - 1]];
-  for (let span = open.pop(); span; span = open.pop()) {
-    const [from, to] = span;
-    const [a, b] = [points[from], points[to]];
-    const length = Math.hypot(b.x - a.x, b.y - a.y);
-    let worst = tolerance, at = -1;
-    for (let i = from + 1; i < to; i++) {
-      const p = points[i];
-      const off = length < 1e-9 ? Math.hypot(p.x - a.x, p.y - a.y) : Math.abs((b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x)) / length;
-      if (off > worst) [worst, at] = [off, i];
-    }
-    if (at < 0) continue;
-    kept[at] = 1;
-    open.push([from, at], [at, to]);
-  }
-  return points.filter((_, i) => kept[i]);
-}
-
 /** Nodes through points of a loop, round where it turns little, corners where it turns sharply. @param {Point[]} points @returns {Node[]} */
 export function roundedLoop(points) {
   const n = points.length;
