@@ -3,7 +3,7 @@ using Yarnwheel.Measure;
 using Yarnwheel.Measure.Quality;
 using Yarnwheel.Measure.Speed;
 
-// dotnet run -c Release --project measure -- greys | edges | cling | kernels | masks | all
+// dotnet run -c Release --project measure -- greys | edges | cling | subjects | kernels | masks | all
 switch (args.FirstOrDefault())
 {
     case "greys":
@@ -14,6 +14,9 @@ switch (args.FirstOrDefault())
         return 0;
     case "cling":
         ClingTable.Print(args.Contains("--search"));
+        return 0;
+    case "subjects":
+        SubjectTable.Print(args.ElementAtOrDefault(1) is { } only && only != "all" ? only : null, args.ElementAtOrDefault(2));
         return 0;
     case "all":
         SpeedTable.Print();
@@ -53,6 +56,6 @@ switch (args.FirstOrDefault())
         CopyTable.Copy(args[1], int.Parse(args[2], CultureInfo.InvariantCulture));
         return 0;
     default:
-        Console.Error.WriteLine("Usage: measure greys | edges | cling | kernels | masks | all");
+        Console.Error.WriteLine("Usage: measure greys | edges | cling | subjects | kernels | masks | all");
         return 2;
 }

@@ -15,13 +15,16 @@ internal static class TracedScenes
     {
         foreach (var (scene, subject) in (List<(IScene, int)>)[(new DryingRail(), 0), (new MadderBasket(), 0), (new FeltString(), 0)])
         {
-            var model = scene.Build();
-            var exposure = Exposure.Take(model, Width, Height, Samples);
-            float Developed(float light, int i) => light * model.Look.Exposure * model.Look.Balance[i % 3];
-            var own = exposure.Share[subject].Select(Developed).ToArray();
-            var rest = exposure.Light.Select((light, i) => Developed(MathF.Max(0, light - exposure.Share[subject][i]), i)).ToArray();
-            var alpha = exposure.Coverage[subject];
-            yield return new MatteScene($"demo: {scene.Name}", Width, Height, alpha, own, rest, RoughMasks.Of(alpha, Width, Height), []);
+            var planes = Kept.Planes($"{scene.Name} {Width} {Samples}", () => Trace(scene.Build(), subject));
+            yield return new MatteScene($"demo: {scene.Name}", Width, Height, planes[0], planes[1], planes[2], RoughMasks.Of(planes[0], Width, Height), []);
         }
+    }
+
+    /// <summary>Alpha, the subject's light, the rest's.</summary>
+    private static float[][] Trace(SceneModel model, int subject)
+    {
+        var exposure = Exposure.Take(model, Width, Height, Samples);
+        float Developed(float light, int i) => light * model.Look.Exposure * model.Look.Balance[i % 3];
+        return [exposure.Coverage[subject], [.. exposure.Share[subject].Select(Developed)], [.. exposure.Light.Select((light, i) => Developed(MathF.Max(0, light - exposure.Share[subject][i]), i))]];
     }
 }

@@ -28,7 +28,6 @@ internal static class MaskCommand
     {
         if (!output.Extension.Equals(".png", StringComparison.OrdinalIgnoreCase)) throw new CallException("--out ends in .png.");
         var recipe = Inputs.Recipe(recipeFile);
-        RecipeSupport.Require(recipe);
         var index = recipe.Areas.Select((a, i) => (a.Name, i)).Where(a => a.Name == area).Select(a => (int?)a.i).FirstOrDefault()
             ?? throw new CallException($"The recipe has no area \"{area}\"; it has: {string.Join(", ", recipe.Areas.Select(a => $"\"{a.Name}\""))}.");
         Inputs.CheckOutput(output, force);

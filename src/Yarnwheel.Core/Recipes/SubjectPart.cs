@@ -9,10 +9,10 @@ public sealed record SubjectPart : MaskPart
     public Box? Box { get; init; }
 
     [MaxLength(500)]
-    public ImmutableArray<ImmutableArray<PhotoPoint>> Inside { get; init; } = [];
+    public ImmutableArray<ImmutableArray<StrokePoint>> Inside { get; init; } = [];
 
     [MaxLength(500)]
-    public ImmutableArray<ImmutableArray<PhotoPoint>> Outside { get; init; } = [];
+    public ImmutableArray<ImmutableArray<StrokePoint>> Outside { get; init; } = [];
 
     /// <summary>Of the strokes, as a fraction of the longer side.</summary>
     [Range(0.0, 1.0)]
@@ -35,12 +35,16 @@ public sealed record Box
     public double Y1 { get; init; }
 }
 
-/// <summary>A place on the photo, 0 … 1 over its upright width and height.</summary>
-public sealed record PhotoPoint
+/// <summary>A place that a stroke goes through.</summary>
+public sealed record StrokePoint
 {
     [Range(0.0, 1.0)]
     public double X { get; init; }
 
     [Range(0.0, 1.0)]
     public double Y { get; init; }
+
+    /// <summary>Of the stroke from here on, as a fraction of the longer side; as before, or the part's, when left out.</summary>
+    [Range(0.0, 1.0)]
+    public double? Width { get; init; }
 }

@@ -24,15 +24,15 @@ internal static class AreaMasks
         var photo = scene.Source.Photo;
         var view = scene.View.View;
         var stage = new EdgeStage(edge, view.Scale, Math.Max(photo.Width, photo.Height));
-        var wide = scene with { View = Widened(scene, stage.Halo) };
+        var wide = scene.Widened(stage.Halo);
         var region = wide.View.View.Region;
         var mask = Folded(area, wide);
         if (edge.Islands > 0 || edge.Pinholes > 0) mask = Settled(mask, area, wide);
         // Far from anything soft and from any contour nothing changes.
         var worked = MaskBounds.Of(mask, region, stage.Halo);
-        if (worked.IsEmpty) return new EdgedMask(Cut(mask, region, view.Region), null);
-        var (refined, colours) = stage.Refine(worked == region ? mask : Cut(mask, region, worked), wide.View.Light.Cut(region, worked), worked, scene.Cancel);
-        return new EdgedMask(Pasted(refined, worked, mask, region, view.Region), colours is null ? null : FringeColours.Of(colours, worked, view.Region));
+        if (worked.IsEmpty) return new EdgedMask(MaskPlane.Cut(mask, region, view.Region), null);
+        var (refined, colours) = stage.Refine(worked == region ? mask : MaskPlane.Cut(mask, region, worked), wide.View.Light.Cut(region, worked), worked, scene.Cancel);
+        return new EdgedMask(MaskPlane.Pasted(refined, worked, mask, region, view.Region), colours is null ? null : FringeColours.Of(colours, worked, view.Region));
     }
 
     private static float[] Folded(AreaPlan area, MaskScene scene) =>
@@ -84,16 +84,6 @@ internal static class AreaMasks
         return mask;
     }
 
-    /// <summary>The view with a halo round it, as far as there is photo.</summary>
-    private static ViewPlanes Widened(MaskScene scene, int halo)
-    {
-        var photo = scene.Source.Photo;
-        var view = scene.View.View;
-        var whole = new Region(0, 0, AreaSampler.Extent(photo.Width, view.Scale), AreaSampler.Extent(photo.Height, view.Scale));
-        var region = new Region(view.Region.X - halo, view.Region.Y - halo, view.Region.Width + 2 * halo, view.Region.Height + 2 * halo).Intersect(whole);
-        return region == view.Region ? scene.View : ViewPlanes.Kept(scene.Source.Photo, view with { Region = region }, scene.Light, scene.Pieces, scene.Cancel);
-    }
-
     /// <summary>Clears islands and fills pinholes. What is one is found on the whole photo, at the pyramid level of the view.</summary>
     private static float[] Settled(float[] mask, AreaPlan area, MaskScene scene)
     {
@@ -131,24 +121,4 @@ internal static class AreaMasks
         }
         return result;
     }, m => m.LongLength);
-
-    /// <summary>A view of a mask of which a region was worked on.</summary>
-    private static float[] Pasted(float[] worked, Region at, float[] mask, Region wide, Region view)
-    {
-        if (at == view) return worked;
-        if (at.Intersect(view) == view) return Cut(worked, at, view);
-        var result = (float[])(wide == view ? mask.Clone() : Cut(mask, wide, view));
-        var both = at.Intersect(view);
-        for (var y = both.Y; y < both.Bottom; y++)
-            worked.AsSpan((y - at.Y) * at.Width + both.X - at.X, both.Width).CopyTo(result.AsSpan((y - view.Y) * view.Width + both.X - view.X));
-        return result;
-    }
-
-    private static float[] Cut(float[] plane, Region from, Region to)
-    {
-        if (from == to) return plane;
-        var result = new float[to.Width * to.Height];
-        for (var y = 0; y < to.Height; y++) plane.AsSpan((to.Y - from.Y + y) * from.Width + to.X - from.X, to.Width).CopyTo(result.AsSpan(y * to.Width));
-        return result;
-    }
 }

@@ -35,7 +35,6 @@ internal sealed class RenderPlan
     /// <exception cref="RecipeException">The recipe asks for something that can't be computed yet.</exception>
     public static RenderPlan Compile(Recipe recipe, RenderSource source)
     {
-        RecipeSupport.Require(recipe);
         var light = source.Light(recipe.Light);
         return new RenderPlan(recipe, light, recipe.Areas.Select(a => new AreaPlan(a, a.Mask.Parts.Select(p => Part(p, light, source)).ToList(), LocalTones.Of(a.Treat, source.Details))).ToList());
     }
@@ -49,6 +48,7 @@ internal sealed class RenderPlan
         OutlinePart outline => new OutlinePartPlan(outline),
         LightPart tones => new LightPartPlan(tones),
         RampPart ramp => new RampPartPlan(ramp),
+        SubjectPart subject => new SubjectPartPlan(subject),
         PicturePart picture => new PicturePartPlan(picture),
         _ => throw new RecipeException("areas", $"{part.GetType().Name} can't be drawn yet"),
     };

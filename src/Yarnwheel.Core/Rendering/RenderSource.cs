@@ -1,5 +1,6 @@
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Treatments;
 
@@ -28,6 +29,29 @@ internal sealed class RenderSource(Pyramid photo, PieceCache cache, IMaskPicture
     /// <exception cref="RecipeException">There is none of that name.</exception>
     public Pyramid Picture(string asset) => Cache.GetOrAdd($"picture {asset}",
         () => Pyramid.Build(pictures?.Find(asset, Photo.Width, Photo.Height) ?? throw new RecipeException("areas", $"the mask picture {asset} is not here")), p => p.Bytes);
+
+    /// <summary>Most pixels of the picture that subjects are cut out of.</summary>
+    private const long MostCut = 1_700_000;
+
+    /// <summary>What is known of the photo before a subject is cut out of it.</summary>
+    public CutPicture CutPicture(LightPlan light, CancellationToken cancel)
+    {
+        var index = 0;
+        while (index + 1 < Photo.Count && (long)Photo.Level(index).Width * Photo.Level(index).Height > MostCut) index++;
+        return Cache.GetOrAdd($"cut picture {light.Key}", () =>
+        {
+            var level = Photo.Level(index);
+            var planes = ViewPlanes.Draw(Photo, new View(new Region(0, 0, level.Width, level.Height), 1.0 / (1 << index)), light, cancel);
+            return Masks.Subjects.CutPicture.Of(planes.Lab, cancel);
+        }, p => p.Bytes);
+    }
+
+    /// <summary>A subject cut out of the photo.</summary>
+    public SubjectSolution Subject(SubjectPart part, LightPlan light, CancellationToken cancel)
+    {
+        var gesture = RecipeJson.Key<MaskPart>(part with { Op = default, On = true, Invert = false });
+        return Cache.GetOrAdd($"subject {gesture} {light.Key}", () => SubjectSolution.Of(CutPicture(light, cancel), part, cancel), s => s.Bytes);
+    }
 
     private byte[] DrawBytes(int index, LightPlan light, CancellationToken cancel)
     {

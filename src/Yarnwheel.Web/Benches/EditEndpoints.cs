@@ -45,7 +45,6 @@ internal static class EditEndpoints
         {
             var bytes = await ReadAllAsync(request.Body, cancel);
             var recipe = RecipeJson.Parse(bytes);
-            RecipeSupport.Require(recipe);
             masks.Require(recipe);
             var revision = long.TryParse(request.Query["revision"], out var number) ? number : 0;
             return await desk.EditAsync(take, revision, "Recipe read in", RecipeEdit.Fields(RecipeJson.ToNode(recipe)), request.Query["window"].ToString(), cancel);

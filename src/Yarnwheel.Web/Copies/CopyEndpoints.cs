@@ -23,7 +23,6 @@ internal static class CopyEndpoints
         routes.MapPost("/bench/{take:int}/copies", async (int take, CopyRequest request, TakeDesk desk, OpenPhotos photos, CopyDesk copies, CancellationToken cancel) =>
         {
             var state = await desk.GetAsync(take, cancel);
-            RecipeSupport.Require(state.Recipe);
             var open = await photos.GetAsync(state.Photo, cancel);
             return Results.Json(new { id = Begin(request, state, open, copies).Id });
         });

@@ -1,0 +1,20 @@
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Recipes;
+
+namespace Yarnwheel.Measure.Quality;
+
+/// <summary>A picture, what of it is the subject, and a gesture that says so roughly: a box and two strokes.</summary>
+/// <param name="Name">What is difficult about it.</param>
+/// <param name="Rgb">Interleaved 8-bit sRGB.</param>
+/// <param name="Width">Pixels.</param>
+/// <param name="Height">Pixels.</param>
+/// <param name="Alpha">Share of the subject, 0 … 1.</param>
+/// <param name="Gesture">Box and strokes.</param>
+/// <param name="IsCompact">Whether the subject is a body, without strands and fuzz.</param>
+internal sealed record SubjectScene(string Name, byte[] Rgb, int Width, int Height, float[] Alpha, SubjectPart Gesture, bool IsCompact)
+{
+    public BytePixels Photo => new(Rgb, Width, Height);
+
+    public static SubjectScene Of(string name, byte[] rgb, int width, int height, float[] alpha, bool isCompact) =>
+        new(name, rgb, width, height, alpha, RoughGesture.For(alpha, width, height), isCompact);
+}

@@ -1,0 +1,84 @@
+using System.Diagnostics;
+using System.Globalization;
+using OpenCvSharp;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering;
+
+namespace Yarnwheel.Measure.Quality;
+
+/// <summary>Subjects cut out by one box and two strokes: ours and OpenCV's grabCut (Rother et al. 2004; 5 rounds), beside the truth.</summary>
+internal static class SubjectTable
+{
+    private sealed record Outcome(float[] Mask, double Milliseconds);
+
+    /// <param name="only">Part of the names of the scenes wanted; null for all.</param>
+    /// <param name="pictures">A folder for pictures of what was found; null for none.</param>
+    public static void Print(string? only, string? pictures)
+    {
+        Console.WriteLine("| scene | size | IoU | grabCut | SAD | grabCut | boundary, px | grabCut | first answer, ms | correction | grabCut |");
+        Console.WriteLine("|---|---|---|---|---|---|---|---|---|---|---|");
+        var all = new List<(SubjectScene Scene, SubjectGrade Ours, SubjectGrade Theirs, double Faster)>();
+        // Code that has not run yet is slower than the work.
+        foreach (var scene in SubjectScenes.All().Take(1)) Ours(scene, out _);
+        foreach (var scene in SubjectScenes.All())
+        {
+            if (only is not null && !scene.Name.Contains(only, StringComparison.OrdinalIgnoreCase)) continue;
+            var ours = Ours(scene, out var correction);
+            var known = Kept.Planes($"grabCut {scene.Name} {scene.Width}", () => [GrabCut(scene)])[0];
+            var theirs = new Outcome(known[1..], known[0]);
+            var (own, other) = (SubjectGrade.Of(scene, ours.Mask), SubjectGrade.Of(scene, theirs.Mask));
+            all.Add((scene, own, other, theirs.Milliseconds / ours.Milliseconds));
+            Console.WriteLine(string.Create(CultureInfo.InvariantCulture,
+                $"| {scene.Name} | {scene.Width} × {scene.Height} | {own.Overlap:F4} | {other.Overlap:F4} | {own.Sad:F2} | {other.Sad:F2} | {own.Boundary:F2} | {other.Boundary:F2} | {ours.Milliseconds:F0} | {correction:F0} | {theirs.Milliseconds:F0} |"));
+            if (pictures is not null) SubjectPictures.Save(pictures, scene, ours.Mask, theirs.Mask);
+        }
+        Console.WriteLine();
+        var compact = all.Where(a => a.Scene.IsCompact).ToArray();
+        if (compact.Length > 0) Console.WriteLine(FormattableString.Invariant($"Compact subjects: mean IoU {compact.Average(a => a.Ours.Overlap):F4} (goal 0.97)."));
+        Console.WriteLine(FormattableString.Invariant($"1 − IoU: {all.Average(a => 1 - a.Ours.Overlap):F4} on average, grabCut's {all.Average(a => 1 - a.Theirs.Overlap):F4} (goal half of it); not below it on: {string.Join(", ", all.Where(a => a.Ours.Overlap <= a.Theirs.Overlap).Select(a => a.Scene.Name))}."));
+        Console.WriteLine(FormattableString.Invariant($"Boundary error: {all.Average(a => a.Ours.Boundary):F2} px, grabCut's {all.Average(a => a.Theirs.Boundary):F2} (goal half). SAD: {all.Average(a => a.Ours.Sad):F2}, grabCut's {all.Average(a => a.Theirs.Sad):F2}."));
+        Console.WriteLine(FormattableString.Invariant($"Time: grabCut takes {all.Min(a => a.Faster):F0} to {all.Max(a => a.Faster):F0} times as long (goal 10)."));
+    }
+
+    private static Outcome Ours(SubjectScene scene, out double correction)
+    {
+        var renderer = new PhotoRenderer(Pyramid.Build(scene.Photo));
+        float[] Solve(SubjectPart part, out double time)
+        {
+            var recipe = new Recipe { Areas = [new Area { Mask = new Mask { Parts = [part] } }] };
+            var watch = Stopwatch.StartNew();
+            var mask = renderer.FullMask(recipe, 0);
+            time = watch.Elapsed.TotalMilliseconds;
+            return [.. mask.Select(m => m / 65535f)];
+        }
+        var first = Solve(scene.Gesture, out var milliseconds);
+        // A short stroke more, beside the first.
+        var stroke = scene.Gesture.Outside.Length > 0 ? scene.Gesture.Outside[0] : [];
+        Solve(scene.Gesture with { Outside = scene.Gesture.Outside.Add([.. stroke.Select(p => p with { X = Math.Min(1, p.X + 0.01) })]) }, out correction);
+        return new Outcome(first, milliseconds);
+    }
+
+    /// <summary>The time it took, then its mask.</summary>
+    private static float[] GrabCut(SubjectScene scene)
+    {
+        using var rgb = Mat.FromPixelData(scene.Height, scene.Width, MatType.CV_8UC3, scene.Rgb);
+        using var picture = new Mat();
+        Cv2.CvtColor(rgb, picture, ColorConversionCodes.RGB2BGR);
+        var box = scene.Gesture.Box!;
+        using var mask = new Mat(scene.Height, scene.Width, MatType.CV_8UC1, new Scalar((int)GrabCutClasses.BGD));
+        OpenCvSharp.Point At(double x, double y) => new((int)(x * scene.Width), (int)(y * scene.Height));
+        mask.Rectangle(At(box.X0, box.Y0), At(box.X1 - 0.5 / scene.Width, box.Y1 - 0.5 / scene.Height), new Scalar((int)GrabCutClasses.PR_FGD), -1);
+        var thick = Math.Max(1, (int)Math.Round(scene.Gesture.Width * Math.Max(scene.Width, scene.Height)));
+        foreach (var (strokes, mark) in new[] { (scene.Gesture.Inside, GrabCutClasses.FGD), (scene.Gesture.Outside, GrabCutClasses.BGD) })
+            foreach (var stroke in strokes) mask.Line(At(stroke[0].X, stroke[0].Y), At(stroke[1].X, stroke[1].Y), new Scalar((int)mark), thick);
+        using var behind = new Mat();
+        using var front = new Mat();
+        var watch = Stopwatch.StartNew();
+        Cv2.SetTheRNG(1);
+        Cv2.GrabCut(picture, mask, new Rect(), behind, front, 5, GrabCutModes.InitWithMask);
+        var time = watch.Elapsed.TotalMilliseconds;
+        mask.GetArray(out byte[] classes);
+        return [(float)time, .. classes.Select(c => (c & 1) == 1 ? 1f : 0)];
+    }
+}

@@ -1,0 +1,62 @@
+namespace Yarnwheel.Core.Masks.Subjects;
+
+/// <summary>What a gesture says of each superpixel and of the colours.</summary>
+internal sealed class MarkedSuperpixels
+{
+    /// <summary>A superpixel belongs to a stroke that covers this share of it.</summary>
+    private const float Covered = 0.35f;
+
+    public MarkedSuperpixels(CutPicture picture, Markings markings)
+    {
+        var count = picture.Superpixels.Count;
+        int[] inside = new int[count], outside = new int[count], beyond = new int[count];
+        InsideCells = new float[picture.Colours.Length];
+        OutsideCells = new float[picture.Colours.Length];
+        for (int y = 0, i = 0; y < picture.Height; y++)
+        {
+            for (var x = 0; x < picture.Width; x++, i++)
+            {
+                var side = markings.Sides[i];
+                if (side == Markings.Open) continue;
+                var k = picture.SuperpixelAt(x, y);
+                if (side == Markings.Inside)
+                {
+                    inside[k]++;
+                    InsideCells[picture.Fine[i]]++;
+                }
+                else if (side == Markings.Outside)
+                {
+                    outside[k]++;
+                    OutsideCells[picture.Fine[i]]++;
+                }
+                else beyond[k]++;
+            }
+        }
+        (Sides, Seeds, Balance) = (new sbyte[count], new sbyte[count], new int[count]);
+        for (var k = 0; k < count; k++)
+        {
+            var pixels = 4 * picture.Sizes[k];
+            Balance[k] = inside[k] - outside[k];
+            Sides[k] = beyond[k] > pixels / 2 || outside[k] > Covered * pixels ? SuperpixelCut.Outside : inside[k] > Covered * pixels ? SuperpixelCut.Inside : (sbyte)0;
+            Seeds[k] = Sides[k] != 0 ? Sides[k] : (sbyte)Math.Sign(Balance[k]);
+            HasInside |= inside[k] > 0;
+        }
+    }
+
+    /// <summary>1 inside, −1 outside, 0 open.</summary>
+    public sbyte[] Sides { get; }
+
+    /// <summary>The same, and those that a mark only touches.</summary>
+    public sbyte[] Seeds { get; }
+
+    /// <summary>Number of pixels that strokes mark inside, less those that they mark outside.</summary>
+    public int[] Balance { get; }
+
+    /// <summary>How much of each colour strokes mark inside.</summary>
+    public float[] InsideCells { get; }
+
+    /// <summary>How much of each colour strokes mark outside.</summary>
+    public float[] OutsideCells { get; }
+
+    public bool HasInside { get; }
+}

@@ -1,0 +1,106 @@
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Recipes;
+
+namespace Yarnwheel.Core.Masks.Subjects;
+
+/// <summary>A box and strokes as pixels of the picture that is cut.</summary>
+internal sealed class Markings
+{
+    public const byte Open = 0;
+    public const byte Inside = 1;
+    public const byte Outside = 2;
+    public const byte Beyond = 3;
+
+    /// <summary>Without a box, what was painted reaches as far beyond its strokes as this share of their extent.</summary>
+    private const double RoomAround = 0.6;
+
+    // What the rim of a stroke covers may be beside what is meant.
+    private const double Core = 0.7;
+
+    private Markings(byte[] sides, Region box, bool hasInside)
+    {
+        Sides = sides;
+        Box = box;
+        HasInside = hasInside;
+    }
+
+    /// <summary>Of each pixel: <see cref="Open"/>, <see cref="Inside"/> <see cref="Outside"/> or, where the box ends, <see cref="Beyond"/>.</summary>
+    public byte[] Sides { get; }
+
+    /// <summary>Beyond it, everything is outside.</summary>
+    public Region Box { get; }
+
+    public bool HasInside { get; }
+
+    /// <summary>Whether there is anything to be found.</summary>
+    public bool IsEmpty => Box.IsEmpty;
+
+    public static Markings Of(SubjectPart part, int width, int height)
+    {
+        var box = BoxOf(part, width, height);
+        var sides = new byte[width * height];
+        var inside = new byte[width * height];
+        double longer = Math.Max(width, height);
+        for (var y = 0; y < height; y++)
+        {
+            var row = sides.AsSpan(y * width, width);
+            row.Fill(Beyond);
+            if (y >= box.Y && y < box.Bottom && !box.IsEmpty) row.Slice(box.X, box.Width).Clear();
+        }
+        foreach (var stroke in part.Inside) Draw(stroke, part.Width * longer / 2, inside, Inside, width, height);
+        foreach (var stroke in part.Outside) Draw(stroke, part.Width * longer / 2, inside, Outside, width, height);
+        var any = false;
+        for (var i = 0; i < sides.Length; i++)
+        {
+            // Beyond the box nothing can be marked inside; what both kinds mark is open.
+            if (sides[i] == Open && inside[i] is Inside or Outside) sides[i] = inside[i];
+            any |= sides[i] == Inside;
+        }
+        return new Markings(sides, box, any);
+    }
+
+    private static Region BoxOf(SubjectPart part, int width, int height)
+    {
+        if (part.Box is { } box)
+        {
+            double left = Math.Min(box.X0, box.X1) * width, right = Math.Max(box.X0, box.X1) * width;
+            double top = Math.Min(box.Y0, box.Y1) * height, bottom = Math.Max(box.Y0, box.Y1) * height;
+            if (right - left < 1 || bottom - top < 1) return default;
+            return new Region((int)left, (int)top, (int)Math.Ceiling(right) - (int)left, (int)Math.Ceiling(bottom) - (int)top).Intersect(new Region(0, 0, width, height));
+        }
+        var points = part.Inside.SelectMany(s => s).ToArray();
+        if (points.Length == 0) return default;
+        var longer = (double)Math.Max(width, height);
+        double x0 = points.Min(p => p.X) * width, x1 = points.Max(p => p.X) * width, y0 = points.Min(p => p.Y) * height, y1 = points.Max(p => p.Y) * height;
+        var room = RoomAround * Math.Max(x1 - x0, y1 - y0) + 0.05 * longer + part.Width * longer;
+        int fromX = (int)Math.Floor(x0 - room), fromY = (int)Math.Floor(y0 - room);
+        return new Region(fromX, fromY, (int)Math.Ceiling(x1 + room) - fromX, (int)Math.Ceiling(y1 + room) - fromY).Intersect(new Region(0, 0, width, height));
+    }
+
+    /// <summary>Marks the core of a stroke; what both kinds cover is marked as both.</summary>
+    private static void Draw(IReadOnlyList<StrokePoint> stroke, double partRadius, byte[] into, byte side, int width, int height)
+    {
+        var longer = (double)Math.Max(width, height);
+        var radius = partRadius;
+        for (var k = 0; k < stroke.Count; k++)
+        {
+            var (from, to) = (stroke[Math.Max(0, k - 1)], stroke[k]);
+            if (to.Width is { } own) radius = own * longer / 2;
+            Segment(from.X * width, from.Y * height, to.X * width, to.Y * height, Math.Max(0.75, radius * Core));
+        }
+
+        void Segment(double ax, double ay, double bx, double by, double reach)
+        {
+            double dx = bx - ax, dy = by - ay, length2 = dx * dx + dy * dy;
+            for (var y = Math.Max(0, (int)(Math.Min(ay, by) - reach)); y < Math.Min(height, Math.Max(ay, by) + reach + 1); y++)
+            {
+                for (var x = Math.Max(0, (int)(Math.Min(ax, bx) - reach)); x < Math.Min(width, Math.Max(ax, bx) + reach + 1); x++)
+                {
+                    double px = x + 0.5 - ax, py = y + 0.5 - ay;
+                    var t = length2 > 0 ? Math.Clamp((px * dx + py * dy) / length2, 0, 1) : 0;
+                    if ((px - t * dx) * (px - t * dx) + (py - t * dy) * (py - t * dy) <= reach * reach) into[y * width + x] |= side;
+                }
+            }
+        }
+    }
+}
