@@ -20,7 +20,7 @@ internal sealed class CutPicture
         Superpixels = superpixels;
         Falloff = falloff;
         (Means, Sizes, Centres) = Summed(half, superpixels);
-        Borders = SharedBorder.Of(half, superpixels, this);
+        Borders = SharedBorder.Of(this);
     }
 
     public int Width => Lab.Width;
@@ -77,12 +77,11 @@ internal sealed class CutPicture
     public int SuperpixelAt(int x, int y) => Superpixels.Labels[y / 2 * Half.Width + x / 2];
 
     /// <summary>How strongly two neighbours hold together, 0 … 1.</summary>
-    /// <param name="lab">Where they are from.</param>
     /// <param name="i">Index of one.</param>
     /// <param name="j">Index of the other.</param>
-    public float Hold(LabPlanes lab, int i, int j)
+    public float Hold(int i, int j)
     {
-        float dl = lab.L[i] - lab.L[j], da = lab.A[i] - lab.A[j], db = lab.B[i] - lab.B[j];
+        float dl = Lab.L[i] - Lab.L[j], da = Lab.A[i] - Lab.A[j], db = Lab.B[i] - Lab.B[j];
         return MathF.Exp((float)-Falloff * (dl * dl + da * da + db * db));
     }
 

@@ -8,10 +8,10 @@ namespace Yarnwheel.Core.Masks.Subjects;
 public sealed class GaussianMixture
 {
     /// <summary>Least standard deviation along any axis, OKLab.</summary>
-    public static readonly float LeastDeviation = Tune.Get("deviation", 0.012f);
+    public const float LeastDeviation = 0.012f;
 
     // Density that any colour has: one that was never seen is unlikely, not impossible.
-    private static readonly float Anywhere = Tune.Get("anywhere", 1);
+    private const float Anywhere = 1;
 
     private readonly Gaussian[] gaussians;
 

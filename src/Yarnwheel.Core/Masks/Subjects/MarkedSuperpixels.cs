@@ -22,26 +22,29 @@ internal sealed class MarkedSuperpixels
                 if (side == Markings.Inside)
                 {
                     inside[k]++;
-                    InsideCells[picture.Fine[i]]++;
                 }
                 else if (side == Markings.Outside)
                 {
                     outside[k]++;
-                    OutsideCells[picture.Fine[i]]++;
                 }
                 else beyond[k]++;
             }
         }
+        IsBeyond = [.. beyond.Select((b, k) => b > 2 * picture.Sizes[k])];
         (Sides, Seeds, Balance) = (new sbyte[count], new sbyte[count], new int[count]);
         for (var k = 0; k < count; k++)
         {
             var pixels = 4 * picture.Sizes[k];
             Balance[k] = inside[k] - outside[k];
-            Sides[k] = beyond[k] > pixels / 2 || outside[k] > Covered * pixels ? SuperpixelCut.Outside : inside[k] > Covered * pixels ? SuperpixelCut.Inside : (sbyte)0;
+            Sides[k] = IsBeyond[k] || outside[k] > Covered * pixels ? SuperpixelCut.Outside : inside[k] > Covered * pixels ? SuperpixelCut.Inside : (sbyte)0;
             Seeds[k] = Sides[k] != 0 ? Sides[k] : (sbyte)Math.Sign(Balance[k]);
             HasInside |= inside[k] > 0;
         }
+        CountCells(picture, markings);
     }
+
+    /// <summary>Whether it lies beyond the box.</summary>
+    public bool[] IsBeyond { get; }
 
     /// <summary>1 inside, −1 outside, 0 open.</summary>
     public sbyte[] Sides { get; }
@@ -59,4 +62,20 @@ internal sealed class MarkedSuperpixels
     public float[] OutsideCells { get; }
 
     public bool HasInside { get; }
+
+    /// <summary>The colours of whole superpixels, which are calmer; where a stroke is finer than they are, of its own pixels.</summary>
+    private void CountCells(CutPicture picture, Markings markings)
+    {
+        for (int y = 0, i = 0; y < picture.Height; y++)
+        {
+            for (var x = 0; x < picture.Width; x++, i++)
+            {
+                var side = markings.Sides[i];
+                if (side is not (Markings.Inside or Markings.Outside)) continue;
+                var cells = side == Markings.Inside ? InsideCells : OutsideCells;
+                if (Sides[picture.SuperpixelAt(x, y)] != 0) cells[picture.Coarse[y / 2 * picture.Half.Width + x / 2]]++;
+                else cells[picture.Fine[i]]++;
+            }
+        }
+    }
 }

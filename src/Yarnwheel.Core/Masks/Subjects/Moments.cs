@@ -58,7 +58,7 @@ internal sealed class Moments(Vector3 about)
     public Gaussian ToGaussian(double all)
     {
         var (cxx, cyy, czz, cxy, cxz, cyz) = Covariance();
-        var least = GaussianMixture.LeastDeviation * GaussianMixture.LeastDeviation;
+        const double least = GaussianMixture.LeastDeviation * GaussianMixture.LeastDeviation;
         cxx += least;
         cyy += least;
         czz += least;

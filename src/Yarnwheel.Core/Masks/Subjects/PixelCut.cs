@@ -56,7 +56,7 @@ internal static class PixelCut
                     var j = i + v * width + u;
                     if (nodes[j] > n || nodes[j] < 0)
                     {
-                        var hold = Units(SuperpixelCut.Border * picture.Hold(picture.Lab, i, j) * (u == 0 || v == 0 ? 1 : 0.7071));
+                        var hold = Units(SuperpixelCut.Border * picture.Hold(i, j) * (u == 0 || v == 0 ? 1 : 0.7071));
                         if (nodes[j] > n) flow.Join(n, nodes[j], hold, hold);
                         else if (inside[j]) there += hold;
                         else back += hold;

@@ -9,41 +9,40 @@ internal sealed class SuperpixelCut
     public const sbyte Outside = -1;
 
     /// <summary>What a border between like neighbours costs, a pixel of it.</summary>
-    public static readonly float Border = Tune.Get("border", 12);
-
-    /// <summary>What nearness to the marks counts at most.</summary>
-    public static readonly float Nearness = Tune.Get("nearness", 1.5f);
+    public const double Border = 20;
 
     /// <summary>Capacities are whole numbers: this many are one unit of cost.</summary>
     public const int Units = 64;
 
-    // Never cut.
-    public const int Bound = int.MaxValue / 4;
+    // A contour along the box's own line is hardly ever the subject's.
+    private const double BoxLine = 4;
 
-    private const int MostRounds = 4;
-
-    /// <summary>What is marked inside weighs so much of all that is found.</summary>
-    private static readonly float Anchor = Tune.Get("anchor", 1);
-
-    private static readonly float OutsideAnchor = Tune.Get("outanchor", 0.2f);
+    /// <summary>What nearness to the marks counts at most.</summary>
+    private const float Nearness = 1.5f;
 
     /// <summary>What each marked pixel counts in a superpixel that is not marked for the most part.</summary>
     private const float MarkedPixel = 12;
 
+    // Never cut.
+    private const int Bound = int.MaxValue / 4;
+
+    private const int MostRounds = 4;
+
     private readonly CutPicture picture;
     private readonly MarkedSuperpixels marked;
+    private readonly SubjectColours colours;
 
-    private SuperpixelCut(CutPicture picture, MarkedSuperpixels marked, float[] nearness)
+    private SuperpixelCut(CutPicture picture, MarkedSuperpixels marked, SubjectColours colours, float[] nearby)
     {
         this.picture = picture;
         this.marked = marked;
-        Nearby = nearness;
-        Lean = [];
+        this.colours = colours;
+        Nearby = [.. nearby.Select(n => Nearness * n)];
         IsInside = [];
     }
 
-    /// <summary>What each cell's colour says.</summary>
-    public float[] Lean { get; private set; }
+    /// <summary>What each cell's colour says: above 0 for inside.</summary>
+    public float[] Lean => colours.Lean;
 
     /// <summary>What nearness to the marks says of each superpixel.</summary>
     public float[] Nearby { get; }
@@ -53,17 +52,16 @@ internal sealed class SuperpixelCut
     public static SuperpixelCut Of(CutPicture picture, Markings markings, CancellationToken cancel)
     {
         var marked = new MarkedSuperpixels(picture, markings);
-        var nearness = markings.HasInside ? NearnessLean.Of(picture, marked.Seeds) : new float[marked.Seeds.Length];
-        for (var k = 0; k < nearness.Length; k++) nearness[k] *= Nearness;
-        var cut = new SuperpixelCut(picture, marked, nearness);
-        cut.Settle(cancel);
+        var nearby = marked.HasInside ? NearnessLean.Of(picture, marked.Seeds) : new float[marked.Seeds.Length];
+        var cut = new SuperpixelCut(picture, marked, new SubjectColours(picture, markings, marked), nearby);
+        cut.Settle(nearby, cancel);
         return cut;
     }
 
-    /// <summary>The same colours, cut once more with everything leaning by so much a pixel towards inside.</summary>
+    /// <summary>The same, cut once more with every pixel leaning by so much towards inside.</summary>
     public bool[] Leaning(float more, CancellationToken cancel) => Cut(more, cancel);
 
-    private void Settle(CancellationToken cancel)
+    private void Settle(float[] nearby, CancellationToken cancel)
     {
         var sides = marked.Sides;
         // Without a stroke inside, all that the box leaves open is taken for the subject at first.
@@ -72,17 +70,11 @@ internal sealed class SuperpixelCut
         for (var round = 0; round < MostRounds; round++)
         {
             cancel.ThrowIfCancellationRequested();
-            var (within, without) = (Weighed(inside), Weighed(outside));
-            Anchored(within, marked.InsideCells, Anchor);
-            Anchored(without, marked.OutsideCells, OutsideAnchor);
-            if (!within.Any(v => v > 0) || !without.Any(v => v > 0))
+            if (!colours.Look(inside, outside, round == 0 && marked.HasInside ? nearby : null))
             {
-                // One side alone: there is nothing to tell apart.
-                Lean = new float[picture.Colours.Length];
                 IsInside = [.. sides.Select(m => m != Outside)];
                 return;
             }
-            Lean = ColourLean.Of(picture.Colours, within, without);
             var before = IsInside;
             IsInside = Cut(0, cancel);
             if (before.AsSpan().SequenceEqual(IsInside)) return;
@@ -91,30 +83,10 @@ internal sealed class SuperpixelCut
         }
     }
 
-    /// <summary>How much of each cell lies in the chosen superpixels.</summary>
-    private float[] Weighed(bool[] chosen)
-    {
-        var result = new float[picture.Colours.Length];
-        var labels = picture.Superpixels.Labels;
-        for (var i = 0; i < labels.Length; i++) if (chosen[labels[i]]) result[picture.Coarse[i]]++;
-        return result;
-    }
-
-    /// <summary>Adds what strokes marked, so that it weighs at least a share of all the rest.</summary>
-    private static void Anchored(float[] weights, float[] cells, float share)
-    {
-        var own = cells.Sum();
-        if (own <= 0) return;
-        var factor = Math.Max(1, share * weights.Sum() / own);
-        for (var c = 0; c < weights.Length; c++) weights[c] += factor * cells[c];
-    }
-
     private bool[] Cut(float more, CancellationToken cancel)
     {
         var count = marked.Sides.Length;
-        var leans = new float[count];
-        var labels = picture.Superpixels.Labels;
-        for (var i = 0; i < labels.Length; i++) leans[labels[i]] += Lean[picture.Coarse[i]];
+        var leans = colours.Summed();
         var flow = new MaximumFlow(count, picture.Borders.Length);
         for (var k = 0; k < count; k++)
         {
@@ -127,7 +99,8 @@ internal sealed class SuperpixelCut
         foreach (var border in picture.Borders)
         {
             // A pair of pixels of the half picture stands for two.
-            var hold = (int)Math.Round(2 * Units * Border * border.Hold);
+            var line = marked.IsBeyond[border.A] != marked.IsBeyond[border.B] ? BoxLine : 1;
+            var hold = (int)Math.Round(2 * Units * Border * line * border.Hold);
             flow.Join(border.A, border.B, hold, hold);
         }
         flow.Solve(cancel);
