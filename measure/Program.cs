@@ -15,6 +15,9 @@ switch (args.FirstOrDefault())
     case "cling":
         ClingTable.Print(args.Contains("--search"));
         return 0;
+    case "stages":
+        Stages.Print();
+        return 0;
     case "subjects":
         SubjectTable.Print(args.ElementAtOrDefault(1) is { } only && only != "all" ? only : null, args.ElementAtOrDefault(2));
         return 0;

@@ -9,28 +9,22 @@ internal sealed class MarkedSuperpixels
     public MarkedSuperpixels(CutPicture picture, Markings markings)
     {
         var count = picture.Superpixels.Count;
-        int[] inside = new int[count], outside = new int[count], beyond = new int[count];
+        int[] inside = new int[count], outside = new int[count], boxed = new int[count];
         InsideCells = new float[picture.Colours.Length];
         OutsideCells = new float[picture.Colours.Length];
-        for (int y = 0, i = 0; y < picture.Height; y++)
+        var box = markings.Box;
+        for (var y = box.Y; y < box.Bottom; y++)
         {
-            for (var x = 0; x < picture.Width; x++, i++)
+            for (var x = box.X; x < box.Right; x++)
             {
-                var side = markings.Sides[i];
-                if (side == Markings.Open) continue;
                 var k = picture.SuperpixelAt(x, y);
-                if (side == Markings.Inside)
-                {
-                    inside[k]++;
-                }
-                else if (side == Markings.Outside)
-                {
-                    outside[k]++;
-                }
-                else beyond[k]++;
+                boxed[k]++;
+                var side = markings.Sides[y * picture.Width + x];
+                if (side == Markings.Inside) inside[k]++;
+                else if (side == Markings.Outside) outside[k]++;
             }
         }
-        IsBeyond = [.. beyond.Select((b, k) => b > 2 * picture.Sizes[k])];
+        IsBeyond = [.. boxed.Select((b, k) => b == 0 || b < 2 * picture.Sizes[k])];
         (Sides, Seeds, Balance) = (new sbyte[count], new sbyte[count], new int[count]);
         for (var k = 0; k < count; k++)
         {
@@ -66,10 +60,12 @@ internal sealed class MarkedSuperpixels
     /// <summary>The colours of whole superpixels, which are calmer; where a stroke is finer than they are, of its own pixels.</summary>
     private void CountCells(CutPicture picture, Markings markings)
     {
-        for (int y = 0, i = 0; y < picture.Height; y++)
+        var box = markings.Box;
+        for (var y = box.Y; y < box.Bottom; y++)
         {
-            for (var x = 0; x < picture.Width; x++, i++)
+            for (var x = box.X; x < box.Right; x++)
             {
+                var i = y * picture.Width + x;
                 var side = markings.Sides[i];
                 if (side is not (Markings.Inside or Markings.Outside)) continue;
                 var cells = side == Markings.Inside ? InsideCells : OutsideCells;

@@ -18,49 +18,41 @@ internal static class PixelCut
     /// <returns>Of each pixel, whether it is inside.</returns>
     public static bool[] Of(CutPicture picture, Markings markings, SuperpixelCut coarse, CancellationToken cancel)
     {
-        int width = picture.Width, height = picture.Height;
-        var inside = new bool[width * height];
-        Rows.Each(height, y =>
+        var (width, box) = (picture.Width, markings.Box);
+        var inside = new bool[width * picture.Height];
+        Rows.Each(box.Height, row =>
         {
-            for (var x = 0; x < width; x++)
+            var y = box.Y + row;
+            for (var x = box.X; x < box.Right; x++)
             {
                 var i = y * width + x;
-                inside[i] = markings.Sides[i] switch
-                {
-                    Markings.Inside => true,
-                    Markings.Outside or Markings.Beyond => false,
-                    _ => coarse.IsInside[picture.SuperpixelAt(x, y)],
-                };
+                inside[i] = markings.Sides[i] == Markings.Open ? coarse.IsInside[picture.SuperpixelAt(x, y)] : markings.Sides[i] == Markings.Inside;
             }
         }, cancel);
-        var open = Opened(picture, markings, coarse, inside, cancel);
-        var nodes = new int[inside.Length];
-        var pixels = new List<int>();
-        for (var i = 0; i < open.Length; i++)
-        {
-            nodes[i] = open[i] ? pixels.Count : -1;
-            if (open[i]) pixels.Add(i);
-        }
-        if (pixels.Count == 0) return inside;
+        var pixels = Opened(picture, markings, coarse, inside);
+        cancel.ThrowIfCancellationRequested();
+        // One more on each side, so that neighbours need no check.
+        var numbers = new int[(box.Width + 2) * (box.Height + 2)];
+        int Number(int x, int y) => (y - box.Y + 1) * (box.Width + 2) + x - box.X + 1;
+        for (var n = 0; n < pixels.Count; n++) numbers[Number(pixels[n] % width, pixels[n] / width)] = n + 1;
         var flow = new MaximumFlow(pixels.Count, 4 * pixels.Count);
         for (var n = 0; n < pixels.Count; n++)
         {
             int i = pixels[n], x = i % width, y = i / width;
             var lean = Units(coarse.Lean[picture.Fine[i]] + coarse.Nearby[picture.SuperpixelAt(x, y)]);
             int there = Math.Max(0, lean), back = Math.Max(0, -lean);
-            for (var v = -1; v <= 1; v++)
+            for (var v = Math.Max(0, y - 1); v <= Math.Min(picture.Height - 1, y + 1); v++)
             {
-                for (var u = -1; u <= 1; u++)
+                for (var u = Math.Max(0, x - 1); u <= Math.Min(width - 1, x + 1); u++)
                 {
-                    if ((u == 0 && v == 0) || x + u < 0 || x + u >= width || y + v < 0 || y + v >= height) continue;
-                    var j = i + v * width + u;
-                    if (nodes[j] > n || nodes[j] < 0)
-                    {
-                        var hold = Units(SuperpixelCut.Border * picture.Hold(i, j) * (u == 0 || v == 0 ? 1 : 0.7071));
-                        if (nodes[j] > n) flow.Join(n, nodes[j], hold, hold);
-                        else if (inside[j]) there += hold;
-                        else back += hold;
-                    }
+                    var other = numbers[Number(u, v)] - 1;
+                    // A pair of two open pixels is joined once.
+                    if (other >= 0 && other <= n) continue;
+                    var j = v * width + u;
+                    var hold = Units(SuperpixelCut.Border * picture.Hold(i, j) * (u == x || v == y ? 1 : 0.7071));
+                    if (other > n) flow.Join(n, other, hold, hold);
+                    else if (inside[j]) there += hold;
+                    else back += hold;
                 }
             }
             flow.Tie(n, there, back);
@@ -72,30 +64,34 @@ internal static class PixelCut
 
     private static int Units(double cost) => (int)Math.Round(SuperpixelCut.Units * cost);
 
-    private static bool[] Opened(CutPicture picture, Markings markings, SuperpixelCut coarse, bool[] inside, CancellationToken cancel)
+    /// <summary>The open pixels, in their order.</summary>
+    private static List<int> Opened(CutPicture picture, Markings markings, SuperpixelCut coarse, bool[] inside)
     {
-        int width = picture.Width, height = picture.Height;
-        var contour = new bool[inside.Length];
-        Rows.Each(height, y =>
+        var (width, height, box) = (picture.Width, picture.Height, markings.Box);
+        var open = new bool[box.Width * box.Height];
+        (int X, int Y)[] disc = [.. from v in Enumerable.Range(-Band, 2 * Band + 1) from u in Enumerable.Range(-Band, 2 * Band + 1) where u * u + v * v <= Band * Band select (u, v)];
+        var against = Threshold(picture, markings, coarse, inside);
+        for (var y = box.Y; y < box.Bottom; y++)
         {
-            for (var x = 0; x < width; x++)
+            for (var x = box.X; x < box.Right; x++)
             {
                 var i = y * width + x;
-                contour[i] = (x + 1 < width && inside[i] != inside[i + 1]) || (x > 0 && inside[i] != inside[i - 1])
-                    || (y + 1 < height && inside[i] != inside[i + width]) || (y > 0 && inside[i] != inside[i - width]);
+                var own = inside[i];
+                var lean = coarse.Lean[picture.Fine[i]];
+                if (own ? lean < -against : lean > against) open[(y - box.Y) * box.Width + x - box.X] = true;
+                if ((x + 1 >= width || own == inside[i + 1]) && (x == 0 || own == inside[i - 1]) && (y + 1 >= height || own == inside[i + width]) && (y == 0 || own == inside[i - width])) continue;
+                foreach (var (u, v) in disc)
+                {
+                    int column = x + u - box.X, row = y + v - box.Y;
+                    if (column >= 0 && row >= 0 && column < box.Width && row < box.Height) open[row * box.Width + column] = true;
+                }
             }
-        }, cancel);
-        var near = DistanceTransform.Of(contour, width, height, Band, cancel);
-        var against = Threshold(picture, markings, coarse, inside);
-        var open = new bool[inside.Length];
-        Rows.Each(height, y =>
-        {
-            for (var i = y * width; i < (y + 1) * width; i++)
-                open[i] = markings.Sides[i] == Markings.Open && (near.Distance(i) <= Band || Speaks(i, against));
-        }, cancel);
-        return open;
-
-        bool Speaks(int i, float least) => inside[i] ? coarse.Lean[picture.Fine[i]] < -least : coarse.Lean[picture.Fine[i]] > least;
+        }
+        var pixels = new List<int>();
+        for (var y = box.Y; y < box.Bottom; y++)
+            for (var x = box.X; x < box.Right; x++)
+                if (open[(y - box.Y) * box.Width + x - box.X] && markings.Sides[y * width + x] == Markings.Open) pixels.Add(y * width + x);
+        return pixels;
     }
 
     /// <summary>The clearness above which there are not too many pixels to look at anew.</summary>
@@ -103,12 +99,16 @@ internal static class PixelCut
     {
         const int steps = 64;
         var counts = new int[steps + 1];
-        for (var i = 0; i < inside.Length; i++)
+        var box = markings.Box;
+        for (var y = box.Y; y < box.Bottom; y++)
         {
-            if (markings.Sides[i] != Markings.Open) continue;
-            var lean = coarse.Lean[picture.Fine[i]];
-            var against = inside[i] ? -lean : lean;
-            if (against > Against) counts[(int)(against / ColourLean.Most * steps)]++;
+            for (var i = y * picture.Width + box.X; i < y * picture.Width + box.Right; i++)
+            {
+                if (markings.Sides[i] != Markings.Open) continue;
+                var lean = coarse.Lean[picture.Fine[i]];
+                var against = inside[i] ? -lean : lean;
+                if (against > Against) counts[(int)(against / ColourLean.Most * steps)]++;
+            }
         }
         var count = 0;
         for (var step = steps; step > 0; step--)

@@ -1,5 +1,3 @@
-using System.Runtime.InteropServices;
-
 namespace Yarnwheel.Core.Masks.Subjects;
 
 /// <summary>Two superpixels that touch, and how strongly they hold together in all.</summary>
@@ -8,31 +6,46 @@ namespace Yarnwheel.Core.Masks.Subjects;
 /// <param name="Hold">Pairs of pixels that touch, diagonal ones counted 1/√2, times how alike the two are, 0 … 1: their mean colours are compared, which grain leaves alone.</param>
 internal readonly record struct SharedBorder(int A, int B, float Hold)
 {
+    // Pixels that touch belong to squares of the grid at most three apart: so many places a superpixel.
+    private const int Around = 7;
+    private const int Places = Around * Around;
+
     public static SharedBorder[] Of(CutPicture picture)
     {
         var (labels, width, height) = (picture.Superpixels.Labels, picture.Half.Width, picture.Half.Height);
-        var lengths = new Dictionary<(int A, int B), float>(4 * picture.Superpixels.Count);
+        var across = picture.Superpixels.Across;
+        var lengths = new float[picture.Superpixels.Count * Places];
+        var (rows, columns) = (new int[picture.Superpixels.Count], new int[picture.Superpixels.Count]);
+        for (var k = 0; k < rows.Length; k++) (rows[k], columns[k]) = (k / across, k % across);
         for (int y = 0, i = 0; y < height; y++)
         {
             for (var x = 0; x < width; x++, i++)
             {
-                if (x + 1 < width) Add(i, i + 1, 1);
+                if (x + 1 < width) Add(labels[i], labels[i + 1], 1);
                 if (y + 1 >= height) continue;
-                Add(i, i + width, 1);
-                if (x + 1 < width) Add(i, i + width + 1, 0.7071f);
-                if (x > 0) Add(i, i + width - 1, 0.7071f);
+                Add(labels[i], labels[i + width], 1);
+                if (x + 1 < width) Add(labels[i], labels[i + width + 1], 0.7071f);
+                if (x > 0) Add(labels[i], labels[i + width - 1], 0.7071f);
             }
         }
-        float Apart((int A, int B) pair) => (picture.Means[pair.A] - picture.Means[pair.B]).LengthSquared();
-        var pairs = lengths.OrderBy(l => l.Key).ToArray();
-        var mean = pairs.Sum(p => (double)p.Value * Apart(p.Key)) / Math.Max(1, pairs.Sum(p => (double)p.Value));
-        var falloff = 1 / Math.Max(mean, 1e-5);
-        return [.. pairs.Select(p => new SharedBorder(p.Key.A, p.Key.B, (float)(p.Value * Math.Exp(-falloff * Apart(p.Key)))))];
-
-        void Add(int i, int j, float length)
+        var borders = new List<SharedBorder>(4 * rows.Length);
+        double sum = 0, all = 0;
+        for (var k = 0; k < lengths.Length; k++)
         {
-            int a = labels[i], b = labels[j];
-            if (a != b) CollectionsMarshal.GetValueRefOrAddDefault(lengths, a < b ? (a, b) : (b, a), out _) += length;
+            if (lengths[k] == 0) continue;
+            int a = k / Places, place = k % Places, b = a + (place / Around - Around / 2) * across + place % Around - Around / 2;
+            borders.Add(new SharedBorder(a, b, lengths[k]));
+            sum += lengths[k] * (picture.Means[a] - picture.Means[b]).LengthSquared();
+            all += lengths[k];
+        }
+        var falloff = 1 / Math.Max(sum / Math.Max(1, all), 1e-5);
+        return [.. borders.Select(b => b with { Hold = (float)(b.Hold * Math.Exp(-falloff * (picture.Means[b.A] - picture.Means[b.B]).LengthSquared())) })];
+
+        void Add(int a, int b, float length)
+        {
+            if (a == b) return;
+            if (a > b) (a, b) = (b, a);
+            lengths[a * Places + (rows[b] - rows[a] + Around / 2) * Around + columns[b] - columns[a] + Around / 2] += length;
         }
     }
 }

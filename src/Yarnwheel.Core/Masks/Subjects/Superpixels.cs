@@ -1,3 +1,4 @@
+using System.Numerics;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
 
@@ -13,14 +14,18 @@ internal sealed class Superpixels
     /// <summary>Difference of colour, OKLab, that counts as much as a square's side.</summary>
     private const float Compactness = 0.05f;
 
-    private Superpixels(int[] labels, int count)
+    private Superpixels(int[] labels, int across, int down)
     {
         Labels = labels;
-        Count = count;
+        Across = across;
+        Count = across * down;
     }
 
     /// <summary>The superpixel of each pixel.</summary>
     public int[] Labels { get; }
+
+    /// <summary>Squares of the grid in a row: superpixel k began in row k / Across, column k % Across, and stays within one of it.</summary>
+    public int Across { get; }
 
     public int Count { get; }
 
@@ -37,8 +42,10 @@ internal sealed class Superpixels
             for (var x = 0; x < width; x++) labels[y * width + x] = y * down / height * across + x * across / width;
         float stepX = width / (float)across, stepY = height / (float)down;
         var place = Compactness * Compactness / (stepX * stepY);
-        var centres = new float[5 * count];
+        var centres = new Centre[count];
         Average(labels, lab, centres);
+        // The grid's columns about each pixel.
+        int[] lefts = [.. Enumerable.Range(0, width).Select(x => Math.Max(0, x * across / width - 1))], rights = [.. Enumerable.Range(0, width).Select(x => Math.Min(across - 1, x * across / width + 1))];
         for (var round = 0; round < Rounds; round++)
         {
             Rows.Each(height, y =>
@@ -47,21 +54,20 @@ internal sealed class Superpixels
                 int top = Math.Max(0, row - 1), bottom = Math.Min(down - 1, row + 1);
                 for (var x = 0; x < width; x++)
                 {
-                    var column = x * across / width;
-                    int left = Math.Max(0, column - 1), right = Math.Min(across - 1, column + 1);
-                    var i = y * width + x;
-                    float l = lab.L[i], a = lab.A[i], b = lab.B[i], least = float.MaxValue;
+                    int i = y * width + x, left = lefts[x], right = rights[x];
+                    var colour = new Vector3(lab.L[i], lab.A[i], lab.B[i]);
+                    var least = float.MaxValue;
                     var nearest = 0;
                     for (var v = top; v <= bottom; v++)
                     {
-                        for (var u = left; u <= right; u++)
+                        for (var k = v * across + left; k <= v * across + right; k++)
                         {
-                            var centre = centres.AsSpan(5 * (v * across + u), 5);
-                            float dl = l - centre[0], da = a - centre[1], db = b - centre[2], dx = x - centre[3], dy = y - centre[4];
-                            var apart = dl * dl + da * da + db * db + place * (dx * dx + dy * dy);
+                            ref readonly var centre = ref centres[k];
+                            float dx = x - centre.X, dy = y - centre.Y;
+                            var apart = (colour - centre.Colour).LengthSquared() + place * (dx * dx + dy * dy);
                             if (apart >= least) continue;
                             least = apart;
-                            nearest = v * across + u;
+                            nearest = k;
                         }
                     }
                     labels[i] = nearest;
@@ -69,13 +75,13 @@ internal sealed class Superpixels
             }, cancel);
             if (round < Rounds - 1) Average(labels, lab, centres);
         }
-        return new Superpixels(labels, count);
+        return new Superpixels(labels, across, down);
     }
 
     /// <summary>Mean colour and place of each group; one that lost all its pixels stays where it was.</summary>
-    private static void Average(int[] labels, LabPlanes lab, float[] centres)
+    private static void Average(int[] labels, LabPlanes lab, Centre[] centres)
     {
-        var sums = new double[6 * centres.Length / 5];
+        var sums = new double[6 * centres.Length];
         for (int y = 0, i = 0; y < lab.Height; y++)
         {
             for (var x = 0; x < lab.Width; x++, i++)
@@ -89,10 +95,14 @@ internal sealed class Superpixels
                 sum[5]++;
             }
         }
-        for (var k = 0; k < centres.Length / 5; k++)
+        for (var k = 0; k < centres.Length; k++)
         {
-            var number = sums[6 * k + 5];
-            for (var c = 0; number > 0 && c < 5; c++) centres[5 * k + c] = (float)(sums[6 * k + c] / number);
+            var sum = sums.AsSpan(6 * k, 6);
+            if (sum[5] == 0) continue;
+            float Mean(double value, double number) => (float)(value / number);
+            centres[k] = new Centre(new Vector3(Mean(sum[0], sum[5]), Mean(sum[1], sum[5]), Mean(sum[2], sum[5])), Mean(sum[3], sum[5]), Mean(sum[4], sum[5]));
         }
     }
+
+    private readonly record struct Centre(Vector3 Colour, float X, float Y);
 }
