@@ -3,7 +3,7 @@ using Yarnwheel.Measure;
 using Yarnwheel.Measure.Quality;
 using Yarnwheel.Measure.Speed;
 
-// dotnet run -c Release --project measure -- greys | edges | cling | subjects | kernels | masks | all
+// dotnet run -c Release --project measure -- greys | edges | cling | subjects | cuts | kernels | masks | all
 switch (args.FirstOrDefault())
 {
     case "greys":
@@ -14,9 +14,6 @@ switch (args.FirstOrDefault())
         return 0;
     case "cling":
         ClingTable.Print(args.Contains("--search"));
-        return 0;
-    case "stages":
-        Stages.Print();
         return 0;
     case "subjects":
         SubjectTable.Print(args.ElementAtOrDefault(1) is { } only && only != "all" ? only : null, args.ElementAtOrDefault(2));
@@ -43,6 +40,12 @@ switch (args.FirstOrDefault())
             foreach (var row in PatchTable.Rows(renderer).Concat(EdgeTable.Rows(renderer))) Console.WriteLine(row);
         }
         return 0;
+    case "cuts":
+        using (var material = new Material())
+        {
+            foreach (var row in SubjectRows.Rows(material.Renderer(24))) Console.WriteLine(row);
+        }
+        return 0;
     case "kernels":
         KernelTable.Print();
         return 0;
@@ -59,6 +62,6 @@ switch (args.FirstOrDefault())
         CopyTable.Copy(args[1], int.Parse(args[2], CultureInfo.InvariantCulture));
         return 0;
     default:
-        Console.Error.WriteLine("Usage: measure greys | edges | cling | subjects | kernels | masks | all");
+        Console.Error.WriteLine("Usage: measure greys | edges | cling | subjects | cuts | kernels | masks | all");
         return 2;
 }

@@ -15,8 +15,7 @@ internal static class SpeedTable
         IEnumerable<SpeedRow> rows =
         [
             .. FrameTable.Rows(renderer), .. PatchTable.Rows(renderer), .. EdgeTable.Rows(renderer),
-            new("subject, first answer on the frame", "OpenCV grabCut", "not built yet", "a twentieth", null),
-            .. CopyTable.Rows(material),
+            .. SubjectRows.Rows(renderer), .. CopyTable.Rows(material),
         ];
         foreach (var row in rows) Console.WriteLine(row);
         Console.WriteLine($"\nIn {watch.Elapsed.TotalSeconds:F0} s on {Machine()}. What the browser paints is measured by e2e/speed.mjs.");

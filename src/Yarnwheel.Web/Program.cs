@@ -78,6 +78,7 @@ app.MapFrames();
 app.MapMaskPictures();
 app.MapGreys();
 app.MapLeftOver();
+app.MapSubjects();
 app.MapCopies();
 app.MapGet("/alive", () => "Yarnwheel");
 app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Yarnwheel is ready at {app.Urls.First()}"));

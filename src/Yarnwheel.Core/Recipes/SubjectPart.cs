@@ -4,6 +4,7 @@ using System.ComponentModel.DataAnnotations;
 namespace Yarnwheel.Core.Recipes;
 
 /// <summary>A thing cut out from a rough box and rough strokes.</summary>
+/// <remarks>Without a box, what lies well beyond the inside strokes is outside. Without either, the part is empty.</remarks>
 public sealed record SubjectPart : MaskPart
 {
     public Box? Box { get; init; }
@@ -47,4 +48,8 @@ public sealed record StrokePoint
     /// <summary>Of the stroke from here on, as a fraction of the longer side; as before, or the part's, when left out.</summary>
     [Range(0.0, 1.0)]
     public double? Width { get; init; }
+
+    /// <summary>When the stroke was drawn, among those of both kinds: where two lie over one another the later counts, of equal ones the outside. Of a stroke's first point.</summary>
+    [Range(0, 1000)]
+    public int? Turn { get; init; }
 }

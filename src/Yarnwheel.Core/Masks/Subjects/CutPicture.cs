@@ -85,7 +85,8 @@ internal sealed class CutPicture
         return MathF.Exp((float)-Falloff * (dl * dl + da * da + db * db));
     }
 
-    private static LabPlanes Halved(LabPlanes lab)
+    /// <summary>The mean of two by two pixels.</summary>
+    public static LabPlanes Halved(LabPlanes lab)
     {
         var half = new LabPlanes((lab.Width + 1) / 2, (lab.Height + 1) / 2);
         Rows.Each(half.Height, y =>
@@ -123,7 +124,8 @@ internal sealed class CutPicture
         return 1 / (2 * Math.Max(mean, 1e-5));
     }
 
-    private static (Vector3[], int[], Vector2[]) Summed(LabPlanes half, Superpixels superpixels)
+    /// <summary>Mean colour, number of pixels and middle of each superpixel.</summary>
+    public static (Vector3[] Colours, int[] Sizes, Vector2[] Centres) Summed(LabPlanes half, Superpixels superpixels)
     {
         var (colours, sizes, places) = (new Vector3[superpixels.Count], new int[superpixels.Count], new Vector2[superpixels.Count]);
         for (int y = 0, i = 0; y < half.Height; y++)

@@ -17,11 +17,10 @@ internal sealed class Markings
     // What the rim of a stroke covers may be beside what is meant.
     private const double Core = 0.7;
 
-    private Markings(byte[] sides, Region box, bool hasInside)
+    private Markings(byte[] sides, Region box)
     {
         Sides = sides;
         Box = box;
-        HasInside = hasInside;
     }
 
     /// <summary>Of each pixel: <see cref="Open"/>, <see cref="Inside"/> <see cref="Outside"/> or, where the box ends, <see cref="Beyond"/>.</summary>
@@ -30,8 +29,6 @@ internal sealed class Markings
     /// <summary>Beyond it, everything is outside.</summary>
     public Region Box { get; }
 
-    public bool HasInside { get; }
-
     /// <summary>Whether there is anything to be found.</summary>
     public bool IsEmpty => Box.IsEmpty;
 
@@ -39,7 +36,6 @@ internal sealed class Markings
     {
         var box = BoxOf(part, width, height);
         var sides = new byte[width * height];
-        var inside = new byte[width * height];
         double longer = Math.Max(width, height);
         for (var y = 0; y < height; y++)
         {
@@ -47,16 +43,9 @@ internal sealed class Markings
             row.Fill(Beyond);
             if (y >= box.Y && y < box.Bottom && !box.IsEmpty) row.Slice(box.X, box.Width).Clear();
         }
-        foreach (var stroke in part.Inside) Draw(stroke, part.Width * longer / 2, inside, Inside, width, height);
-        foreach (var stroke in part.Outside) Draw(stroke, part.Width * longer / 2, inside, Outside, width, height);
-        var any = false;
-        for (var i = 0; i < sides.Length; i++)
-        {
-            // Beyond the box nothing can be marked inside; what both kinds mark is open.
-            if (sides[i] == Open && inside[i] is Inside or Outside) sides[i] = inside[i];
-            any |= sides[i] == Inside;
-        }
-        return new Markings(sides, box, any);
+        foreach (var (stroke, side) in part.Inside.Select(s => (s, Inside)).Concat(part.Outside.Select(s => (s, Outside))).OrderBy(s => s.s.FirstOrDefault()?.Turn ?? 0))
+            Draw(stroke, part.Width * longer / 2, sides, side, width, height);
+        return new Markings(sides, box);
     }
 
     private static Region BoxOf(SubjectPart part, int width, int height)
@@ -77,7 +66,7 @@ internal sealed class Markings
         return new Region(fromX, fromY, (int)Math.Ceiling(x1 + room) - fromX, (int)Math.Ceiling(y1 + room) - fromY).Intersect(new Region(0, 0, width, height));
     }
 
-    /// <summary>Marks the core of a stroke; what both kinds cover is marked as both.</summary>
+    /// <summary>Marks the core of a stroke, as far as it lies in the box.</summary>
     private static void Draw(IReadOnlyList<StrokePoint> stroke, double partRadius, byte[] into, byte side, int width, int height)
     {
         var longer = (double)Math.Max(width, height);
@@ -98,7 +87,7 @@ internal sealed class Markings
                 {
                     double px = x + 0.5 - ax, py = y + 0.5 - ay;
                     var t = length2 > 0 ? Math.Clamp((px * dx + py * dy) / length2, 0, 1) : 0;
-                    if ((px - t * dx) * (px - t * dx) + (py - t * dy) * (py - t * dy) <= reach * reach) into[y * width + x] |= side;
+                    if ((px - t * dx) * (px - t * dx) + (py - t * dy) * (py - t * dy) <= reach * reach && into[y * width + x] != Beyond) into[y * width + x] = side;
                 }
             }
         }

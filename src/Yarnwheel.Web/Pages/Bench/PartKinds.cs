@@ -15,6 +15,7 @@ public sealed record PartKind(string Code, string Words, string Key, string Hint
         new("hue", "by hue", "H", "Press on a colour of the photo and pull away to lay an arc round its hue"),
         new("patch", "by patch", "A", "Press on the photo and pull away: the further, the wider it reaches"),
         new("brush", "by brush", "Y", "Paint on the photo; Alt takes away"),
+        new("subject", "by subject", "8", "Drag a rough box round a thing, or paint roughly over it"),
         new("outline", "by outline", "E", "Nodes, a freehand loop, a rectangle or an ellipse"),
         new("light", "by light", "T", "Press on a tone of the photo and pull away: the further, the wider the range"),
         new("ramp", "by ramp, straight", "R", "Drag on the photo: full before the drag begins, nothing after it ends"),

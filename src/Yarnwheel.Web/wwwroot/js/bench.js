@@ -1,5 +1,6 @@
 // @ts-check
 import { Arcs } from './wheel/arcs.js';
+import { Doubts } from './panel/doubts.js';
 import { Hands } from './hands.js';
 import { post } from './http.js';
 import { listenToKeys } from './keys.js';
@@ -47,6 +48,11 @@ const acts = new PanelActs(panel, work, {
     stage.redraw();
     showHint();
   },
+  subjectWay: way => {
+    hands.subject.setWay(way);
+    hands.follow();
+    showHint();
+  },
   picture: (area, part) => maskPicture.choose(area, part),
 });
 new PanelMoving(panel);
@@ -56,6 +62,8 @@ new Peeking(panel, view, mark => {
 });
 new Arcs(wheel, take, panel);
 const leftOver = new LeftOver(take, panel, stage, /** @type {HTMLButtonElement} */ (get('left-over-count')));
+const doubts = new Doubts(work, stage);
+panel.addEventListener('drawn', () => acts.showSubjectWay(hands.subject.way));
 const tones = new Tones(get('tones-strip'), take, work, new ToneHandles(get('tone-handles'), work));
 const showing = new Showing(get('show-menu'), get('show-button'), view);
 const saving = new Saving(/** @type {HTMLDialogElement} */ (get('save')), take);
@@ -200,9 +208,9 @@ listenToKeys({
   ArrowLeft: nudge(60, 0), ArrowRight: nudge(-60, 0), ArrowUp: nudge(0, 60), ArrowDown: nudge(0, -60),
   b: () => view.hold('original'), w: () => view.hold('flat'),
   y: kind('brush'), z: () => hands.brush.hold(true), '[': () => hands.brushSettings.size(-1), ']': () => hands.brushSettings.size(1),
-  c: kind('colour'), h: kind('hue'), a: kind('patch'), e: kind('outline'), t: kind('light'), r: kind('ramp'), u: kind('round'), i: kind('picture'),
+  c: kind('colour'), h: kind('hue'), a: kind('patch'), 8: kind('subject'), e: kind('outline'), t: kind('light'), r: kind('ramp'), u: kind('round'), i: kind('picture'),
   p: buttons.pull, Escape: escape, Enter: () => stage.key('Enter'), Backspace: () => stage.key('Backspace') || leftOver.remove(),
-  '.': () => leftOver.step(1), ',': () => leftOver.step(-1), '>': () => leftOver.walk(1), '<': () => leftOver.walk(-1),
+  '.': () => leftOver.step(1), ',': () => leftOver.step(-1), '>': () => doubts.step(1) || leftOver.walk(1), '<': () => doubts.step(-1) || leftOver.walk(-1),
   v: () => showing.show('veil'), m: () => showing.show('mask'), k: () => showing.show('kept'), g: () => showing.show('grey'),
   j: () => showing.stitch(), q: () => showing.all(),
   x: () => panel.setSide(!panel.leaveOut), n: () => panel.choose(null, null),

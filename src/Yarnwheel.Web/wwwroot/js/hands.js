@@ -9,11 +9,12 @@ import { patchWay } from './hands/patch.js';
 import { PullAway } from './hands/pull-away.js';
 import { Ramp } from './hands/ramp.js';
 import { Shades } from './hands/shades.js';
+import { Subject } from './hands/subject.js';
 
 /** Gives the photo to the hand of what is chosen: that of the part's kind, of the part that is begun, or the pull of greys. */
 export class Hands {
   pulling = false;
-  /** What the outline was drawing for. */
+  /** What outline and subject were drawing for. */
   #for = '';
 
   /**
@@ -32,10 +33,11 @@ export class Hands {
     this.brushSettings = new BrushSettings(panel.element, Math.max(photo.width, photo.height));
     this.brush = new Brush(work, view, this.brushSettings, () => stage.redraw());
     panel.addEventListener('drawn', () => this.brushSettings.wire());
+    this.subject = new Subject(work, view, this.brushSettings, () => stage.redraw());
     const ramp = new Ramp(work, view);
     /** @type {Record<string, import('./photo/stage.js').Hand>} */
     this.kinds = {
-      colour: this.shades, brush: this.brush, outline: this.outline, ramp, round: ramp,
+      colour: this.shades, brush: this.brush, subject: this.subject, outline: this.outline, ramp, round: ramp,
       hue: new PullAway(work, stage, hueWay(work)), patch: new PullAway(work, stage, patchWay(work, view)), light: new PullAway(work, stage, lightWay(work)),
     };
   }
@@ -50,7 +52,10 @@ export class Hands {
   follow() {
     const { area, part, begin } = this.work.panel;
     const chosen = `${area} ${part} ${begin}`;
-    if (chosen !== this.#for) this.outline.rest();
+    if (chosen !== this.#for) {
+      this.outline.rest();
+      this.subject.rest();
+    }
     this.#for = chosen;
     this.stage.take(this.pulling ? this.pull : this.kinds[begin ?? this.work.part?.kind ?? 'colour'] ?? this.shades);
   }

@@ -97,6 +97,11 @@ export class Take extends EventTarget {
     return this.#send('left-over/remove', () => ({ revision: this.state.revision, window: this.#window, ...speck }), 'edit');
   }
 
+  /** Proposes the main subject, or what is behind it. @param {{ area: number | null, background: boolean }} wish */
+  mainSubject(wish) {
+    return this.#send('subject/main', () => ({ revision: this.state.revision, window: this.#window, ...wish }), 'edit');
+  }
+
   /** Takes a mix by its key. @param {string} mix */
   mix(mix) {
     return this.#send('mix', () => ({ revision: this.state.revision, window: this.#window, mix }), 'mix');

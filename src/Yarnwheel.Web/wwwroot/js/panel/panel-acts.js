@@ -15,7 +15,7 @@ function curveOf(part) {
 export class PanelActs {
   /**
    * @param {import('./panel.js').Panel} panel @param {import('./work.js').Work} work
-   * @param {{ outlineMode: (mode: string) => void, picture: (area: number | null, part: number | null) => void }} further
+   * @param {{ outlineMode: (mode: string) => void, subjectWay: (way: 'box' | 'paint') => void, picture: (area: number | null, part: number | null) => void }} further
    */
   constructor(panel, work, further) {
     this.panel = panel;
@@ -94,9 +94,30 @@ export class PanelActs {
         this.showOutlineMode();
         this.further.outlineMode(this.outlineMode);
       },
+      'subject-way': () => this.#subjectWay(value === 'paint' ? 'paint' : 'box'),
+      'main-subject': () => this.#mainSubject(value === 'background'),
       'picture-choose': () => this.further.picture(area, part),
     };
     acts[act ?? '']?.();
+  }
+
+  /** @param {'box' | 'paint'} way */
+  #subjectWay(way) {
+    this.further.subjectWay(way);
+    this.showSubjectWay(way);
+  }
+
+  /** @param {string} way */
+  showSubjectWay(way) {
+    for (const button of this.panel.element.querySelectorAll('[data-act="subject-way"]')) button.setAttribute('aria-checked', String(button.getAttribute('data-value') === way));
+  }
+
+  /** What is proposed is chosen, if there is anything. @param {boolean} background */
+  async #mainSubject(background) {
+    const { panel, take } = this;
+    const { area } = panel;
+    const before = area === null ? panel.areas.length : panel.areas[area].mask.parts.length;
+    if (await take.mainSubject({ area, background })) panel.choose(area ?? before, area === null ? 0 : before);
   }
 
   /** @param {string} path @param {string} on @param {string} off */

@@ -11,6 +11,7 @@ const BEGINNINGS = {
   patch: { kind: 'patch' },
   brush: { kind: 'brush' },
   outline: { kind: 'outline' },
+  subject: { kind: 'subject' },
   light: { kind: 'light' },
   ramp: { kind: 'ramp', shape: 'linear' },
   round: { kind: 'ramp', shape: 'radial' },

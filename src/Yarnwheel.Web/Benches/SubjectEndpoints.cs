@@ -1,0 +1,62 @@
+using System.Globalization;
+using System.Text.Json.Nodes;
+using Yarnwheel.Core;
+using Yarnwheel.Core.Recipes;
+
+namespace Yarnwheel.Web.Benches;
+
+/// <summary>The main subject is asked for.</summary>
+/// <param name="Revision">The revision the change is made on.</param>
+/// <param name="Area">The area it joins; null begins one.</param>
+/// <param name="Background">Whether what is behind it is meant.</param>
+/// <param name="Window">Whoever makes the change.</param>
+internal sealed record MainSubjectRequest(long Revision, int? Area, bool Background, string Window);
+
+/// <summary>What parts by subject need besides frames.</summary>
+internal static class SubjectEndpoints
+{
+    public static void MapSubjects(this IEndpointRouteBuilder routes)
+    {
+        var bench = routes.MapGroup("/bench/{take:int}/subject");
+        bench.MapPost("/prepare", async (int take, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) =>
+        {
+            var state = await desk.GetAsync(take, cancel);
+            var open = await photos.GetAsync(state.Photo, cancel);
+            await Task.Run(() => open.Renderer.PrepareSubjects(state.Recipe, cancel), cancel);
+            return Results.NoContent();
+        });
+        bench.MapGet("/doubts", async (int take, int area, int part, TakeDesk desk, OpenPhotos photos, HttpContext context) =>
+        {
+            var cancel = context.RequestAborted;
+            var state = await desk.GetAsync(take, cancel);
+            if (state.Recipe.Areas.ElementAtOrDefault(area)?.Mask.Parts.ElementAtOrDefault(part) is not SubjectPart subject) return Results.NotFound();
+            var open = await photos.GetAsync(state.Photo, cancel);
+            var stretches = await Task.Run(() => open.Renderer.Doubts(state.Recipe, subject, cancel), cancel);
+            return Results.Json(new { state.Revision, Stretches = stretches }, new System.Text.Json.JsonSerializerOptions(System.Text.Json.JsonSerializerDefaults.Web));
+        });
+        bench.MapPost("/main", (int take, MainSubjectRequest request, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) => EditEndpoints.Answer(async () =>
+        {
+            var state = await desk.GetAsync(take, cancel);
+            var open = await photos.GetAsync(state.Photo, cancel);
+            var part = await Task.Run(() => open.Renderer.MainSubject(state.Recipe, cancel), cancel)
+                ?? throw new YarnwheelException("No clear subject found: nothing stands out enough from the rest, or several things do. Nothing was changed; draw a box round what you mean.");
+            var name = request.Background ? "Background" : "Main subject";
+            return await desk.EditAsync(take, request.Revision, name, Change(state.Recipe, request.Area, name, part with { Invert = request.Background }), request.Window, cancel);
+        }));
+    }
+
+    private static JsonArray Change(Recipe recipe, int? area, string name, SubjectPart part)
+    {
+        var isNew = area is not { } index || index < 0 || index >= recipe.Areas.Length;
+        var names = recipe.Areas.Select(a => a.Name).ToHashSet();
+        var free = name;
+        for (var number = 2; names.Contains(free); number++) free = string.Create(CultureInfo.InvariantCulture, $"{name} {number}");
+        var node = RecipeJson.ToNode(new Recipe { Areas = [new Area { Name = free, Mask = new Mask { Parts = [part] } }] })["areas"]![0]!;
+        return
+        [
+            isNew
+                ? new JsonObject { ["op"] = "add", ["path"] = "/areas/-", ["value"] = node.DeepClone() }
+                : new JsonObject { ["op"] = "add", ["path"] = string.Create(CultureInfo.InvariantCulture, $"/areas/{area}/mask/parts/-"), ["value"] = node["mask"]!["parts"]![0]!.DeepClone() },
+        ];
+    }
+}
