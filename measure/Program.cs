@@ -16,7 +16,7 @@ switch (args.FirstOrDefault())
         ClingTable.Print(args.Contains("--search"));
         return 0;
     case "subjects":
-        SubjectTable.Print(args.ElementAtOrDefault(1) is { } only && only != "all" ? only : null, args.ElementAtOrDefault(2));
+        SubjectTable.Print(args.Contains("--box"), args.ElementAtOrDefault(1) is { } only && only != "all" ? only : null, args.ElementAtOrDefault(2));
         return 0;
     case "all":
         SpeedTable.Print();

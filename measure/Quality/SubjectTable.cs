@@ -12,20 +12,22 @@ internal static class SubjectTable
 {
     private sealed record Outcome(float[] Mask, double Milliseconds);
 
+    /// <param name="boxAlone">Whether the strokes are left out.</param>
     /// <param name="only">Part of the names of the scenes wanted; null for all.</param>
     /// <param name="pictures">A folder for pictures of what was found; null for none.</param>
-    public static void Print(string? only, string? pictures)
+    public static void Print(bool boxAlone, string? only, string? pictures)
     {
         Console.WriteLine("| scene | size | IoU | grabCut | SAD | grabCut | boundary, px | grabCut | first answer, ms | correction | grabCut |");
         Console.WriteLine("|---|---|---|---|---|---|---|---|---|---|---|");
         var all = new List<(SubjectScene Scene, SubjectGrade Ours, SubjectGrade Theirs, double Faster)>();
         // Code that has not run yet is slower than the work.
         foreach (var scene in SubjectScenes.All().Take(1)) Ours(scene, out _);
-        foreach (var scene in SubjectScenes.All())
+        foreach (var stroked in SubjectScenes.All())
         {
+            var scene = boxAlone ? stroked with { Gesture = stroked.Gesture with { Inside = [], Outside = [] } } : stroked;
             if (only is not null && !scene.Name.Contains(only, StringComparison.OrdinalIgnoreCase)) continue;
             var ours = Ours(scene, out var correction);
-            var known = Kept.Planes($"grabCut {scene.Name} {scene.Width}", () => [GrabCut(scene)])[0];
+            var known = Kept.Planes($"grabCut {boxAlone} {scene.Name} {scene.Width}", () => [GrabCut(scene)])[0];
             var theirs = new Outcome(known[1..], known[0]);
             var (own, other) = (SubjectGrade.Of(scene, ours.Mask), SubjectGrade.Of(scene, theirs.Mask));
             all.Add((scene, own, other, theirs.Milliseconds / ours.Milliseconds));

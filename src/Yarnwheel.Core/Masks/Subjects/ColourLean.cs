@@ -9,7 +9,7 @@ internal static class ColourLean
     public const float Most = 6;
 
     private const int InsideGaussians = 6;
-    private const int OutsideGaussians = 8;
+    public const int OutsideGaussians = 12;
 
     /// <summary>What is marked inside lies in shade and light elsewhere: so much of the model of the inside is its colours darker and brighter.</summary>
     private const float ShadedShare = 0.2f;

@@ -70,7 +70,7 @@ internal sealed class SuperpixelCut
         for (var round = 0; round < MostRounds; round++)
         {
             cancel.ThrowIfCancellationRequested();
-            if (!colours.Look(inside, outside, round == 0 && marked.HasInside ? nearby : null))
+            if (!colours.Look(inside, outside, nearby, round == 0))
             {
                 IsInside = [.. sides.Select(m => m != Outside)];
                 return;

@@ -1,0 +1,226 @@
+using System.Collections.Immutable;
+using OpenCvSharp;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering;
+
+namespace Yarnwheel.Core.Tests;
+
+/// <summary>Subjects cut out by rough gestures: exact truth of drawn pictures, OpenCV's grabCut (Rother et al. 2004) on the same, and gestures that say little or nothing.</summary>
+public class SubjectTests
+{
+    private const int Width = 300;
+    private const int Height = 200;
+
+    private static readonly SubjectPart Boxed = new() { Box = new Box { X0 = 0.28, Y0 = 0.15, X1 = 0.72, Y1 = 0.85 } };
+
+    [Fact]
+    public void A_box_alone_finds_a_disc_better_than_grabCut()
+    {
+        var rgb = Disc(noise: 22);
+        var ours = Mask(rgb, Boxed);
+        using var picture = Mat.FromPixelData(Height, Width, MatType.CV_8UC3, rgb);
+        using Mat mask = new(), behind = new(), front = new();
+        Cv2.GrabCut(picture, mask, new Rect(84, 30, 132, 140), behind, front, 5, GrabCutModes.InitWithRect);
+        mask.GetArray(out byte[] classes);
+        double own = Overlap(ours), theirs = Overlap([.. classes.Select(c => (c & 1) == 1 ? 1f : 0)]);
+        Assert.True(own > 0.985, $"{own}");
+        Assert.True(own >= theirs - 0.002, $"{own}, grabCut {theirs}");
+    }
+
+    [Fact]
+    public void A_stroke_alone_finds_the_disc()
+    {
+        var part = new SubjectPart { Inside = [[At(0.42, 0.5), At(0.5, 0.4), At(0.58, 0.5)]], Width = 0.02 };
+        Assert.True(Overlap(Mask(Disc(10), part)) > 0.98);
+    }
+
+    [Fact]
+    public void Strokes_outside_take_away_and_strokes_inside_add()
+    {
+        // Two discs of one colour in one box.
+        var rgb = Picture((x, y) => Within(x, y, 100, 100, 38) || Within(x, y, 200, 100, 38) ? (200, 60, 50) : (70, 110, 60), 8);
+        var both = new SubjectPart { Box = new Box { X0 = 0.15, Y0 = 0.25, X1 = 0.85, Y1 = 0.75 }, Inside = [[At(0.33, 0.5)]], Width = 0.02 };
+        var one = both with { Outside = [[At(0.64, 0.45), At(0.7, 0.55)]] };
+        var again = one with { Inside = one.Inside.Add([At(0.64, 0.45) with { Turn = 3 }, At(0.7, 0.55)]) };
+        float Right(SubjectPart part) => Mask(rgb, part)[100 * Width + 215];
+        Assert.True(Right(both) > 0.9f);
+        Assert.True(Right(one) < 0.1f);
+        Assert.True(Right(again) > 0.9f);
+        Assert.True(Mask(rgb, one)[100 * Width + 100] > 0.9f);
+    }
+
+    [Fact]
+    public void The_hole_of_a_ring_is_left_out()
+    {
+        var rgb = Picture((x, y) => Within(x, y, 150, 100, 60) && !Within(x, y, 150, 100, 35) ? (190, 140, 60) : (205, 200, 190), 8);
+        var mask = Mask(rgb, Boxed with { Inside = [[At(0.34, 0.5)]], Width = 0.02 });
+        Assert.True(mask[100 * Width + 150] < 0.1f);
+        Assert.True(mask[100 * Width + 103] > 0.9f);
+    }
+
+    [Fact]
+    public void The_same_gesture_gives_the_same_mask()
+    {
+        var rgb = Disc(25);
+        Assert.Equal(Mask(rgb, Boxed), Mask(rgb, Boxed));
+        // Also when the same renderer has solved other gestures before.
+        var renderer = new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height));
+        Solve(renderer, Boxed with { Inside = [[At(0.5, 0.5)]] });
+        Assert.Equal(Mask(rgb, Boxed), Solve(renderer, Boxed));
+    }
+
+    [Fact]
+    public void A_mirrored_picture_gives_the_mirrored_mask()
+    {
+        var rgb = Disc(20);
+        var mirrored = new byte[rgb.Length];
+        for (var i = 0; i < Width * Height; i++) rgb.AsSpan(3 * i, 3).CopyTo(mirrored.AsSpan(3 * (i / Width * Width + Width - 1 - i % Width)));
+        var stroke = Boxed with { Inside = [[At(0.45, 0.5), At(0.5, 0.6)]] };
+        var back = stroke with { Inside = [[At(0.55, 0.5), At(0.5, 0.6)]] };
+        float[] own = Mask(rgb, stroke), other = Mask(mirrored, back);
+        // Sums run the other way round: a pixel of the contour may tip over.
+        var off = Enumerable.Range(0, own.Length).Count(i => Math.Abs(own[i] - other[i / Width * Width + Width - 1 - i % Width]) > 0.5f);
+        Assert.True(off < 12, $"{off} pixels");
+    }
+
+    public static TheoryData<string, SubjectPart> Degenerate => new()
+    {
+        { "nothing", new SubjectPart() },
+        { "empty box", new SubjectPart { Box = new Box { X0 = 0.5, Y0 = 0.5, X1 = 0.5, Y1 = 0.5 } } },
+        { "box at the rim", new SubjectPart { Box = new Box { X0 = 1, Y0 = 1, X1 = 1, Y1 = 1 } } },
+        { "box turned round", new SubjectPart { Box = new Box { X0 = 0.72, Y0 = 0.85, X1 = 0.28, Y1 = 0.15 } } },
+        { "whole picture", new SubjectPart { Box = new Box { X1 = 1, Y1 = 1 } } },
+        { "whole picture, one point", new SubjectPart { Box = new Box { X1 = 1, Y1 = 1 }, Inside = [[At(0.5, 0.5)]] } },
+        { "one point", new SubjectPart { Inside = [[At(0.5, 0.5)]] } },
+        { "one point outside alone", new SubjectPart { Outside = [[At(0.5, 0.5)]] } },
+        { "an empty stroke", new SubjectPart { Inside = [[]] } },
+        { "a stroke over everything", new SubjectPart { Inside = [[At(0, 0.5), At(1, 0.5)]], Width = 1 } },
+        { "both kinds over one another", Boxed with { Inside = [[At(0.4, 0.5), At(0.6, 0.5)]], Outside = [[At(0.4, 0.5), At(0.6, 0.5)]] } },
+    };
+
+    [Theory]
+    [MemberData(nameof(Degenerate))]
+    public void Gestures_that_say_little_are_answered(string name, SubjectPart part)
+    {
+        foreach (var rgb in (byte[][])[Disc(10), Picture((_, _) => (120, 120, 120), 0)])
+        {
+            var mask = Mask(rgb, part);
+            Assert.All(mask, m => Assert.InRange(m, 0, 1));
+            if (name is "nothing" or "empty box" or "one point outside alone" or "an empty stroke") Assert.DoesNotContain(mask, m => m > 0);
+        }
+    }
+
+    [Fact]
+    public void A_box_drawn_from_any_corner_is_the_same_box() =>
+        Assert.Equal(Mask(Disc(10), Boxed), Mask(Disc(10), Boxed with { Box = new Box { X0 = 0.72, Y0 = 0.85, X1 = 0.28, Y1 = 0.15 } }));
+
+    [Fact]
+    public void Nothing_is_found_beyond_the_box()
+    {
+        var mask = Mask(Disc(10), Boxed with { Box = new Box { X0 = 0.28, Y0 = 0.15, X1 = 0.5, Y1 = 0.85 } });
+        for (var i = 0; i < mask.Length; i++) if (i % Width > 156) Assert.Equal(0, mask[i]);
+    }
+
+    [Fact]
+    public void It_can_be_cancelled()
+    {
+        using var cancelled = new CancellationTokenSource();
+        cancelled.Cancel();
+        var renderer = new PhotoRenderer(Pictures.Pyramid(Disc(10), Width, Height));
+        Assert.ThrowsAny<OperationCanceledException>(() => renderer.FullMask(RecipeOf(Boxed), 0, cancel: cancelled.Token));
+    }
+
+    [Fact]
+    public void A_frame_shows_the_mask_of_the_copy()
+    {
+        // A photo larger than what is cut, seen at half its size and copied whole.
+        var rgb = new byte[3 * 2000 * 1400];
+        for (var i = 0; i < rgb.Length / 3; i++)
+        {
+            var inside = Math.Pow(i % 2000 - 1000, 2) + Math.Pow(i / 2000 - 700, 2) < 400 * 400;
+            (rgb[3 * i], rgb[3 * i + 1], rgb[3 * i + 2]) = inside ? ((byte)190, (byte)50, (byte)45) : ((byte)60, (byte)110, (byte)70);
+        }
+        var renderer = new PhotoRenderer(Pictures.Pyramid(rgb, 2000, 1400));
+        var full = Solve(renderer, Boxed);
+        var off = Enumerable.Range(0, full.Length).Count(i => full[i] > 0.5f != Math.Pow(i % 2000 - 1000, 2) + Math.Pow(i / 2000 - 700, 2) < 400 * 400);
+        Assert.True(off < 1200, $"{off} pixels of a contour of 2,513");
+        var frame = renderer.Frame(RecipeOf(Boxed), new View(new Region(0, 0, 1000, 700), 0.5), Show.Mask, 0, TestContext.Current.CancellationToken);
+        var apart = Enumerable.Range(0, 1000 * 700).Count(i => Math.Abs(frame[3 * i] / 255.0 - full[i / 1000 * 2 * 2000 + i % 1000 * 2]) > 0.6);
+        Assert.True(apart < 700, $"{apart} pixels");
+    }
+
+    [Fact]
+    public void Doubt_is_found_where_there_is_no_edge_and_not_where_there_is()
+    {
+        // The disc's right side fades into the ground.
+        int Mixed(int own, int ground, int x) => own + (ground - own) * Math.Clamp(x - 105, 0, 90) / 90;
+        var rgb = Picture((x, y) => Within(x, y, 150, 100, 50) ? (Mixed(190, 70, x), Mixed(60, 120, x), Mixed(50, 70, x)) : (70, 120, 70), 18);
+        var renderer = new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height));
+        var part = Boxed with { Inside = [[At(0.45, 0.5), At(0.5, 0.5)]], Width = 0.02 };
+        var doubts = renderer.Doubts(RecipeOf(part), part, TestContext.Current.CancellationToken);
+        Assert.NotEmpty(doubts);
+        Assert.All(doubts, d => Assert.True(d.X > 0.5, $"{d.X}, {d.Y}"));
+        var clear = new PhotoRenderer(Pictures.Pyramid(Disc(6), Width, Height));
+        Assert.Empty(clear.Doubts(RecipeOf(part), part, TestContext.Current.CancellationToken));
+    }
+
+    [Fact]
+    public void The_main_subject_is_proposed_where_there_is_one()
+    {
+        var rgb = Disc(8);
+        var part = new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)).MainSubject(new Recipe(), TestContext.Current.CancellationToken);
+        Assert.NotNull(part);
+        Assert.True(Overlap(Mask(rgb, part)) > 0.98);
+    }
+
+    [Fact]
+    public void Without_a_clear_subject_none_is_proposed()
+    {
+        foreach (var rgb in (byte[][])
+        [
+            Picture((_, _) => (120, 110, 100), 12),
+            Picture((x, y) => x < 150 ? (190, 60, 50) : (70, 120, 70), 8),
+            Picture((x, y) => x / 30 % 2 == 0 ? (190, 60, 50) : (70, 120, 70), 8),
+            Picture((x, y) => Within(x, y, 80, 100, 40) || Within(x, y, 220, 100, 40) ? (190, 60, 50) : (70, 120, 70), 8),
+        ])
+            Assert.Null(new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)).MainSubject(new Recipe(), TestContext.Current.CancellationToken));
+    }
+
+    private static StrokePoint At(double x, double y) => new() { X = x, Y = y };
+
+    private static Recipe RecipeOf(SubjectPart part) => new() { Areas = [new Area { Mask = new Mask { Parts = [part] } }] };
+
+    private static float[] Mask(byte[] rgb, SubjectPart part) => Solve(new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)), part);
+
+    private static float[] Solve(PhotoRenderer renderer, SubjectPart part) => [.. renderer.FullMask(RecipeOf(part), 0).Select(m => m / 65535f)];
+
+    private static bool Within(int x, int y, int centreX, int centreY, int radius) => (x - centreX) * (x - centreX) + (y - centreY) * (y - centreY) <= radius * radius;
+
+    private static byte[] Disc(int noise) => Picture((x, y) => Within(x, y, 150, 100, 50) ? (190, 60, 50) : (70, 120, 70), noise);
+
+    private static double Overlap(float[] mask)
+    {
+        int both = 0, either = 0;
+        for (var i = 0; i < mask.Length; i++)
+        {
+            bool own = mask[i] >= 0.5f, truth = Within(i % Width, i / Width, 150, 100, 50);
+            if (own && truth) both++;
+            if (own || truth) either++;
+        }
+        return both / (double)either;
+    }
+
+    private static byte[] Picture(Func<int, int, (int R, int G, int B)> colour, int noise)
+    {
+        var random = new Random(3);
+        var rgb = new byte[3 * Width * Height];
+        for (var i = 0; i < Width * Height; i++)
+        {
+            var (r, g, b) = colour(i % Width, i / Width);
+            byte Grainy(int v) => (byte)Math.Clamp(v + random.Next(-noise, noise + 1), 0, 255);
+            (rgb[3 * i], rgb[3 * i + 1], rgb[3 * i + 2]) = (Grainy(r), Grainy(g), Grainy(b));
+        }
+        return rgb;
+    }
+}
