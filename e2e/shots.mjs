@@ -53,6 +53,26 @@ try {
   await settled(page);
   await shot('veil');
 
+  // A rough box, a stroke on the thing, and what is in doubt.
+  await openPhoto(page, app.url, 'drying-rail');
+  await page.keyboard.press('n');
+  await page.keyboard.press('8');
+  for (const way of [[[0.245, 0.2], [0.355, 0.86]], [[0.3, 0.36], [0.3, 0.62]]]) {
+    for (const [i, [x, y]] of way.entries()) {
+      const at = await onPhoto(page, x, y);
+      await page.mouse.move(at.x, at.y, { steps: 5 });
+      if (i === 0) await page.mouse.down();
+    }
+    await page.mouse.up();
+    await settled(page);
+  }
+  await page.keyboard.press('v');
+  await page.mouse.move(700, 60);
+  await settled(page);
+  await page.waitForTimeout(900);
+  await shot('subject');
+  await page.keyboard.press('v');
+
   // A mask of many parts, seen alone while one of them is at hand.
   await openPhoto(page, app.url, 'madder-basket');
   await page.evaluate(() => {

@@ -165,14 +165,6 @@ public class RenderingTests
         Assert.ThrowsAny<OperationCanceledException>(() => Renderer(Pictures.Smooth(Width, Height)).Frame(Kept, Whole, Show.Result, null, cancel.Token));
     }
 
-    [Fact]
-    public void A_field_that_is_not_computed_yet_is_refused_by_name()
-    {
-        var recipe = RecipeJson.Parse("""{ "yarnwheel": 1, "areas": [ { "mask": { "parts": [ { "kind": "subject" } ] } } ] }""");
-        var refusal = Assert.Throws<RecipeException>(() => Renderer(Pictures.Smooth(Width, Height)).Frame(recipe, Whole, Show.Result));
-        Assert.Equal(["areas[0].mask.parts[0].kind"], refusal.Faults.Select(f => f.Path));
-    }
-
     [Theory]
     [InlineData(1, 1)]
     [InlineData(1, 6000)]

@@ -111,6 +111,20 @@ public class SubjectTests
         }
     }
 
+    [Theory]
+    [InlineData(1, 1)]
+    [InlineData(3, 2)]
+    [InlineData(1, 3000)]
+    [InlineData(3000, 1)]
+    public void Pictures_of_extreme_shape_are_cut(int width, int height)
+    {
+        var renderer = new PhotoRenderer(Pictures.Pyramid(Pictures.Random(width, height), width, height));
+        var part = new SubjectPart { Box = new Box { X1 = 1, Y1 = 1 }, Inside = [[At(0.5, 0.5)]], Outside = [[At(0.1, 0.1)]] };
+        Assert.All(Solve(renderer, part), m => Assert.InRange(m, 0, 1));
+        Assert.All(renderer.Doubts(RecipeOf(part), part, TestContext.Current.CancellationToken), d => Assert.InRange(d.X, 0, 1));
+        renderer.MainSubject(new Recipe(), TestContext.Current.CancellationToken);
+    }
+
     [Fact]
     public void A_box_drawn_from_any_corner_is_the_same_box() =>
         Assert.Equal(Mask(Disc(10), Boxed), Mask(Disc(10), Boxed with { Box = new Box { X0 = 0.72, Y0 = 0.85, X1 = 0.28, Y1 = 0.15 } }));

@@ -74,13 +74,13 @@ public sealed class WheelTests : IDisposable
     }
 
     [Fact]
-    public async Task A_field_that_is_not_computed_yet_is_refused_by_name_and_nothing_is_kept()
+    public async Task A_part_of_an_unknown_kind_is_refused_by_its_path_and_nothing_is_kept()
     {
         var take = await app.AddTakeAsync();
-        var recipe = """{ "yarnwheel": 1, "areas": [ { "mask": { "parts": [ { "kind": "subject" } ] } } ] }"""u8.ToArray();
+        var recipe = """{ "yarnwheel": 1, "areas": [ { "mask": { "parts": [ { "kind": "guess" } ] } } ] }"""u8.ToArray();
         var answer = await app.PostAsync($"/bench/{take}/recipe?revision=1&window=w", new ByteArrayContent(recipe));
         var words = await answer.Content.ReadAsStringAsync();
-        Assert.Contains("areas[0].mask.parts[0].kind", words);
+        Assert.Contains("areas[0].mask.parts[0]", words);
         Assert.Equal(1, (long)(await app.StateAsync(take))["revision"]!);
     }
 }

@@ -32,7 +32,7 @@ public sealed partial class PhotoRenderer(Pyramid photo, long cacheBudget = 192L
     /// <param name="show">What to show.</param>
     /// <param name="area">Index of the area whose mask is shown by <see cref="Show.Mask"/>, <see cref="Show.Kept"/> and <see cref="Show.Veil"/>; null for all together.</param>
     /// <param name="cancel">Ends the work early.</param>
-    /// <exception cref="RecipeException">The recipe asks for something that can't be computed yet.</exception>
+    /// <exception cref="RecipeException">A mask picture is not there.</exception>
     /// <exception cref="OperationCanceledException">Cancelled.</exception>
     public byte[] Frame(Recipe recipe, View view, Show show, int? area = null, CancellationToken cancel = default) =>
         Frame(recipe, view, show, area, null, Overlay.Plain, cancel);

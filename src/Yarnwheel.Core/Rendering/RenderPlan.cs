@@ -32,7 +32,6 @@ internal sealed class RenderPlan
     /// <summary>Of the finished picture; null for none.</summary>
     public Sharpen? Sharpen { get; }
 
-    /// <exception cref="RecipeException">The recipe asks for something that can't be computed yet.</exception>
     public static RenderPlan Compile(Recipe recipe, RenderSource source)
     {
         var light = source.Light(recipe.Light);
@@ -50,7 +49,7 @@ internal sealed class RenderPlan
         RampPart ramp => new RampPartPlan(ramp),
         SubjectPart subject => new SubjectPartPlan(subject),
         PicturePart picture => new PicturePartPlan(picture),
-        _ => throw new RecipeException("areas", $"{part.GetType().Name} can't be drawn yet"),
+        _ => throw new ArgumentOutOfRangeException(nameof(part), part.GetType().Name, "no plan draws it"),
     };
 
     private static KeyedField? Field(IReadOnlyCollection<ShadePick> picks, double lightness, LightPlan light, RenderSource source)

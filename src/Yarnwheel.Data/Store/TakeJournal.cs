@@ -30,7 +30,6 @@ public sealed class TakeJournal(IDbContextFactory<YarnwheelContext> contexts)
         ChangeAsync(takeId, revision, known, async (context, take, recipe) =>
         {
             var (edited, inverse) = RecipeEdit.Apply(recipe, change);
-            // What can't be drawn yet must not get in: the take would show nothing until it is undone.
             // A new edit after an undo starts a new branch; what was undone is given up, as everywhere.
             await context.Steps.Where(s => s.TakeId == take.Id && s.Number > take.Head).ExecuteDeleteAsync(cancel);
             take.Head++;

@@ -1,0 +1,105 @@
+// @ts-check
+import { expect, test } from '@playwright/test';
+import { Application } from '../support/application.mjs';
+import { colourAt, onPhoto, openPhoto, recipe, settled, undoAll } from '../support/bench.mjs';
+
+const app = new Application();
+test.beforeAll(() => app.start());
+test.afterAll(() => app.remove());
+test.beforeEach(async ({ page }) => {
+  await openPhoto(page, app.url, 'madder-basket');
+  await undoAll(page);
+  await page.keyboard.press('n');
+  await page.keyboard.press('8');
+  await expect(page.getByRole('radio', { name: 'box' })).toHaveAttribute('aria-checked', 'true');
+});
+
+const isGrey = (/** @type {number[]} */ [r, g, b]) => Math.max(r, g, b) - Math.min(r, g, b) <= 6;
+const part = async (/** @type {import('@playwright/test').Page} */ page) => (await recipe(page)).areas.at(-1).mask.parts.at(-1);
+
+/** Drags through points of the photo. @param {import('@playwright/test').Page} page @param {[number, number][]} way */
+async function drag(page, way) {
+  for (const [i, [x, y]] of way.entries()) {
+    const at = await onPhoto(page, x, y);
+    await page.mouse.move(at.x, at.y, { steps: i === 0 ? 1 : 6 });
+    if (i === 0) await page.mouse.down();
+  }
+  await page.mouse.up();
+  await settled(page);
+}
+
+test('a box, a stroke on the thing and one with Alt beside it cut out the madder hank; each is a step of undo', async ({ page }) => {
+  await drag(page, [[0.22, 0.22], [0.66, 0.55]]);
+  expect((await part(page)).box.x0).toBeCloseTo(0.22, 2);
+  await expect(page.getByRole('radio', { name: 'strokes' })).toHaveAttribute('aria-checked', 'true');
+  await drag(page, [[0.3, 0.4], [0.45, 0.35], [0.57, 0.3]]);
+  await page.keyboard.down('Alt');
+  await drag(page, [[0.3, 0.52], [0.45, 0.5], [0.6, 0.52], [0.63, 0.36]]);
+  await page.keyboard.up('Alt');
+  const { inside, outside } = await part(page);
+  expect([inside.length, outside.length]).toEqual([1, 1]);
+  expect([inside[0][0].turn, outside[0][0].turn]).toEqual([1, 2]);
+  await expect(page.getByText('1 stroke inside')).toBeVisible();
+  // The madder hank keeps its colour; the ochre one below it, the rust one beside it and the basket do not.
+  await page.evaluate(() => /** @type {any} */ (window).yarnwheel.take.commit('First area off', [{ op: 'replace', path: '/areas/0/on', value: false }]));
+  await settled(page);
+  expect(isGrey(await colourAt(page, 0.42, 0.34))).toBe(false);
+  for (const [x, y] of [[0.45, 0.5], [0.63, 0.42], [0.3, 0.75]]) expect(isGrey(await colourAt(page, x, y))).toBe(true);
+
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await settled(page);
+  expect((await part(page)).outside).toHaveLength(0);
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await settled(page);
+  expect((await recipe(page)).areas).toHaveLength(1);
+});
+
+test('painting alone begins it too; a later stroke of the other kind counts where both lie; strokes can be cleared', async ({ page }) => {
+  await page.getByRole('radio', { name: 'strokes' }).click();
+  await drag(page, [[0.3, 0.4], [0.45, 0.35], [0.57, 0.3]]);
+  expect((await part(page)).box).toBeFalsy();
+  expect(isGrey(await colourAt(page, 0.45, 0.35))).toBe(false);
+  await page.keyboard.down('Alt');
+  await drag(page, [[0.3, 0.4], [0.45, 0.35], [0.57, 0.3]]);
+  await page.keyboard.up('Alt');
+  await page.evaluate(() => /** @type {any} */ (window).yarnwheel.take.commit('First area off', [{ op: 'replace', path: '/areas/0/on', value: false }]));
+  await settled(page);
+  expect(isGrey(await colourAt(page, 0.45, 0.35))).toBe(true);
+  // Without a box there would be nothing left: only a part with a box can be cleared.
+  await expect(page.getByRole('button', { name: 'clear', exact: true })).toBeDisabled();
+  await page.getByRole('radio', { name: 'box' }).click();
+  await drag(page, [[0.22, 0.22], [0.66, 0.55]]);
+  await page.getByRole('button', { name: 'clear', exact: true }).click();
+  await settled(page);
+  expect([(await part(page)).inside, (await part(page)).outside]).toEqual([[], []]);
+});
+
+test('what is in doubt is counted, ringed on the photo and flown to; Escape drops a box', async ({ page }) => {
+  const at = await onPhoto(page, 0.3, 0.3);
+  await page.mouse.move(at.x, at.y);
+  await page.mouse.down();
+  await page.mouse.move(at.x + 80, at.y + 60, { steps: 4 });
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  await settled(page);
+  expect((await recipe(page)).areas).toHaveLength(1);
+
+  await drag(page, [[0.22, 0.22], [0.66, 0.55]]);
+  await expect(page.getByText(/Ringed on the photo|^nothing$/)).toBeVisible();
+  const zoom = await page.evaluate(() => /** @type {any} */ (window).yarnwheel.view.zoom);
+  await page.keyboard.press('>');
+  await expect(page.getByText(/1 of \d+/)).toBeVisible();
+  expect(await page.evaluate(() => /** @type {any} */ (window).yarnwheel.view.zoom)).toBeGreaterThan(zoom);
+});
+
+test('where nothing stands out alone, the proposal says so and changes nothing', async ({ page }) => {
+  await openPhoto(page, app.url, 'drying-rail');
+  await page.keyboard.press('n');
+  await page.keyboard.press('8');
+  const before = await recipe(page);
+  await page.getByRole('button', { name: 'main subject' }).click();
+  await expect(page.getByText('No clear subject found')).toBeVisible();
+  expect(await recipe(page)).toEqual(before);
+});
