@@ -45,6 +45,19 @@ internal static class SubjectTable
 
     private static Outcome Ours(SubjectScene scene, out double correction)
     {
+        // Each from a photo never looked at before; the middle one of three.
+        var (runs, later) = (new List<Outcome>(), new List<double>());
+        for (var run = 0; run < 3; run++)
+        {
+            runs.Add(Once(scene, out var after));
+            later.Add(after);
+        }
+        correction = later.Order().ElementAt(1);
+        return runs.OrderBy(r => r.Milliseconds).ElementAt(1);
+    }
+
+    private static Outcome Once(SubjectScene scene, out double correction)
+    {
         var renderer = new PhotoRenderer(Pyramid.Build(scene.Photo));
         float[] Solve(SubjectPart part, out double time)
         {

@@ -12,11 +12,10 @@ internal sealed class SubjectColours
     private const float NearbyShare = 2;
 
     /// <summary>How fast colours lose their say as the surroundings hold more of them; where they say nothing, the box is taken to hold mostly the subject.</summary>
-    private const double Doubt = 3;
+    private const double Doubt = 3.5;
 
-    /// <summary>What fewer than this share of the surroundings are as unlikely as, is rare around the box; and so much of the box must be.</summary>
-    private const float Rare = 0.04f;
-    private const float LeastUnlike = 0.05f;
+    // What being in the box says where colours say nothing, natural logarithm of the odds a pixel.
+    private const float InBox = 1.2f;
 
     private const float LeastTrust = 0.1f;
 
@@ -42,8 +41,8 @@ internal sealed class SubjectColours
     public float[] Lean { get; private set; }
 
     /// <summary>Looks at both sides anew.</summary>
-    /// <param name="inside">Share of each superpixel that is inside.</param>
-    /// <param name="outside">Share of each superpixel that is outside.</param>
+    /// <param name="inside">Whether each superpixel is inside.</param>
+    /// <param name="outside">Whether each superpixel is outside.</param>
     /// <param name="nearby">How near each superpixel is to the inside strokes, −1 … 1.</param>
     /// <param name="isFirst">Whether it is the first look.</param>
     /// <returns>Whether there are both sides to be told apart.</returns>
@@ -57,7 +56,7 @@ internal sealed class SubjectColours
             Lean = new float[picture.Colours.Length];
             return false;
         }
-        if (isFirst && !marked.HasInside) within = Unlike(without) ?? within;
+        if (isFirst && !marked.HasInside && RareInBox.Of(picture, marked, counts, without) is { } rare) within = Weighed(k => rare[k] ? 1 : 0);
         if (isFirst && marked.HasInside)
         {
             var near = Weighed(k => marked.Sides[k] == SuperpixelCut.Outside ? 0 : Math.Clamp(nearby[k] + 0.2f, 0, 1));
@@ -66,37 +65,9 @@ internal sealed class SubjectColours
         }
         Lean = ColourLean.Of(picture.Colours, within, without, marked.InsideCells);
         var trust = Trust();
-        var trustInBox = marked.HasInside ? 1 - trust : 0;
+        var trustInBox = marked.HasInside ? InBox * (1 - trust) : 0;
         for (var c = 0; c < Lean.Length; c++) Lean[c] = Lean[c] * trust + trustInBox;
         return true;
-    }
-
-    /// <summary>Of a box without a stroke: what in it is hardly ever seen around it; null where there is next to nothing of the kind.</summary>
-    private float[]? Unlike(float[] outside)
-    {
-        var around = GaussianMixture.Fit(picture.Colours, outside, ColourLean.OutsideGaussians);
-        float[] likely = [.. picture.Colours.Select(around.LogDensity)];
-        var (means, weights) = (new float[picture.Superpixels.Count], new float[picture.Superpixels.Count]);
-        var labels = picture.Superpixels.Labels;
-        for (var i = 0; i < labels.Length; i++) means[labels[i]] += likely[picture.Coarse[i]];
-        for (var k = 0; k < means.Length; k++)
-        {
-            means[k] /= Math.Max(1, picture.Sizes[k]);
-            weights[k] = counts[k] * picture.Sizes[k];
-        }
-        int[] outer = [.. Enumerable.Range(0, means.Length).Where(k => marked.Sides[k] == SuperpixelCut.Outside).OrderBy(k => means[k])];
-        var (sum, all, at) = (0f, outer.Sum(k => weights[k]), 0);
-        while (at < outer.Length - 1 && (sum += weights[outer[at]]) < Rare * all) at++;
-        if (outer.Length == 0) return null;
-        var rare = means[outer[at]];
-        bool IsUnlike(int k) => marked.Sides[k] != SuperpixelCut.Outside && means[k] < rare;
-        var (open, unlike) = (0f, 0f);
-        for (var k = 0; k < means.Length; k++)
-        {
-            if (marked.Sides[k] != SuperpixelCut.Outside) open += weights[k];
-            if (IsUnlike(k)) unlike += weights[k];
-        }
-        return unlike < LeastUnlike * open ? null : Weighed(k => IsUnlike(k) ? 1 : 0);
     }
 
     /// <summary>What the colours of each superpixel say, summed over its pixels of the half picture.</summary>

@@ -9,7 +9,7 @@ namespace Yarnwheel.Core.Masks.Subjects;
 /// each pixel looking at the nine centres about its own square of a grid. Pieces that come apart are left as they are: the cut gives them one side.</remarks>
 internal sealed class Superpixels
 {
-    private const int Rounds = 5;
+    private const int Rounds = 4;
 
     /// <summary>Difference of colour, OKLab, that counts as much as a square's side.</summary>
     private const float Compactness = 0.05f;
@@ -41,9 +41,9 @@ internal sealed class Superpixels
         for (var y = 0; y < height; y++)
             for (var x = 0; x < width; x++) labels[y * width + x] = y * down / height * across + x * across / width;
         float stepX = width / (float)across, stepY = height / (float)down;
-        var place = Compactness * Compactness / (stepX * stepY);
+        var place = Compactness / MathF.Sqrt(stepX * stepY);
         var centres = new Centre[count];
-        Average(labels, lab, centres);
+        Average(labels, lab, place, centres);
         // The grid's columns about each pixel.
         int[] lefts = [.. Enumerable.Range(0, width).Select(x => Math.Max(0, x * across / width - 1))], rights = [.. Enumerable.Range(0, width).Select(x => Math.Min(across - 1, x * across / width + 1))];
         for (var round = 0; round < Rounds; round++)
@@ -55,7 +55,7 @@ internal sealed class Superpixels
                 for (var x = 0; x < width; x++)
                 {
                     int i = y * width + x, left = lefts[x], right = rights[x];
-                    var colour = new Vector3(lab.L[i], lab.A[i], lab.B[i]);
+                    var here = new Vector4(lab.L[i], lab.A[i], lab.B[i], place * x);
                     var least = float.MaxValue;
                     var nearest = 0;
                     for (var v = top; v <= bottom; v++)
@@ -63,8 +63,8 @@ internal sealed class Superpixels
                         for (var k = v * across + left; k <= v * across + right; k++)
                         {
                             ref readonly var centre = ref centres[k];
-                            float dx = x - centre.X, dy = y - centre.Y;
-                            var apart = (colour - centre.Colour).LengthSquared() + place * (dx * dx + dy * dy);
+                            var below = place * y - centre.Y;
+                            var apart = (here - centre.ColourAndX).LengthSquared() + below * below;
                             if (apart >= least) continue;
                             least = apart;
                             nearest = k;
@@ -73,13 +73,13 @@ internal sealed class Superpixels
                     labels[i] = nearest;
                 }
             }, cancel);
-            if (round < Rounds - 1) Average(labels, lab, centres);
+            if (round < Rounds - 1) Average(labels, lab, place, centres);
         }
         return new Superpixels(labels, across, down);
     }
 
     /// <summary>Mean colour and place of each group; one that lost all its pixels stays where it was.</summary>
-    private static void Average(int[] labels, LabPlanes lab, Centre[] centres)
+    private static void Average(int[] labels, LabPlanes lab, float place, Centre[] centres)
     {
         var sums = new double[6 * centres.Length];
         for (int y = 0, i = 0; y < lab.Height; y++)
@@ -100,9 +100,10 @@ internal sealed class Superpixels
             var sum = sums.AsSpan(6 * k, 6);
             if (sum[5] == 0) continue;
             float Mean(double value, double number) => (float)(value / number);
-            centres[k] = new Centre(new Vector3(Mean(sum[0], sum[5]), Mean(sum[1], sum[5]), Mean(sum[2], sum[5])), Mean(sum[3], sum[5]), Mean(sum[4], sum[5]));
+            centres[k] = new Centre(new Vector4(Mean(sum[0], sum[5]), Mean(sum[1], sum[5]), Mean(sum[2], sum[5]), place * Mean(sum[3], sum[5])), place * Mean(sum[4], sum[5]));
         }
     }
 
-    private readonly record struct Centre(Vector3 Colour, float X, float Y);
+    /// <summary>Places are scaled so that they count as colours do.</summary>
+    private readonly record struct Centre(Vector4 ColourAndX, float Y);
 }
