@@ -1,6 +1,6 @@
 using System.Numerics;
-using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Grey;
+using Yarnwheel.Core.Imaging;
 
 namespace Yarnwheel.Core.Masks.Subjects;
 

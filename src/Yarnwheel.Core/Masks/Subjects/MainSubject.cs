@@ -8,18 +8,15 @@ namespace Yarnwheel.Core.Masks.Subjects;
 /// <summary>Proposes the one thing that a picture is clearly of, as a box and a stroke; or nothing.</summary>
 internal static class MainSubject
 {
-    // Above the one it is taken to stand out, below the other it is ground; what lies between is unclear.
-    private const float StandsOut = 0.6f;
-    private const float Ground = 0.35f;
+    /// <summary>How clearly what stands out parts from the ground, 0 … 1, and by how much of the scale, at least.</summary>
+    private const double LeastParting = 0.72;
+    private const double LeastStep = 0.22;
 
     private const double LeastShare = 0.004;
     private const double MostShare = 0.6;
 
     /// <summary>So much of all that stands out must be one thing.</summary>
     private const double LeastInOne = 0.75;
-
-    /// <summary>At most so much, for the thing's own size, may be unclear.</summary>
-    private const double MostUnclear = 0.6;
 
     private const double Room = 0.04;
 
@@ -28,13 +25,14 @@ internal static class MainSubject
     {
         var salience = Salience.Of(lab, cancel);
         int width = salience.Width, height = salience.Height;
-        var pieces = Components.Of((x, y) => salience.Values[y * width + x] > StandsOut, width, height).Runs.GroupBy(r => r.Label)
+        var (threshold, parting, step) = Parted(salience.Values);
+        if (parting < LeastParting || step < LeastStep) return null;
+        var pieces = Components.Of((x, y) => salience.Values[y * width + x] > threshold, width, height).Runs.GroupBy(r => r.Label)
             .Select(p => p.ToArray()).OrderByDescending(Size).ToArray();
         if (pieces.Length == 0) return null;
         var size = Size(pieces[0]);
         var all = pieces.Sum(Size);
-        var unclear = salience.Values.Count(v => v is > Ground and <= StandsOut);
-        if (size < LeastShare * width * height || size > MostShare * width * height || size < LeastInOne * all || unclear > MostUnclear * size) return null;
+        if (size < LeastShare * width * height || size > MostShare * width * height || size < LeastInOne * all) return null;
         int left = pieces[0].Min(r => r.Begin), right = pieces[0].Max(r => r.End), top = pieces[0].Min(r => r.Y), bottom = pieces[0].Max(r => r.Y) + 1;
         // What the picture's border cuts through on most sides is not a thing in it.
         if ((left == 0 ? 1 : 0) + (top == 0 ? 1 : 0) + (right == width ? 1 : 0) + (bottom == height ? 1 : 0) > 1) return null;
@@ -47,6 +45,28 @@ internal static class MainSubject
         };
     }
 
+    /// <summary>The threshold that parts values best into two classes, the share of their variance that lies between these, and the step between their means (N. Otsu, "A Threshold Selection Method from Gray-Level Histograms", 1979).</summary>
+    private static (float Threshold, double Parting, double Step) Parted(float[] values)
+    {
+        const int steps = 128;
+        var counts = new double[steps];
+        foreach (var value in values) counts[Math.Clamp((int)(value * steps), 0, steps - 1)]++;
+        double all = values.Length, sum = counts.Select((c, k) => c * k).Sum(), mean = sum / all;
+        var variance = counts.Select((c, k) => c * (k - mean) * (k - mean)).Sum() / all;
+        var (best, threshold, step) = (0.0, 0, 0.0);
+        double low = 0, lowSum = 0;
+        for (var k = 0; k < steps - 1; k++)
+        {
+            low += counts[k];
+            lowSum += counts[k] * k;
+            if (low == 0 || low == all) continue;
+            double apart = (sum - lowSum) / (all - low) - lowSum / low, between = low / all * (1 - low / all) * apart * apart;
+            if (between <= best) continue;
+            (best, threshold, step) = (between, k + 1, apart / steps);
+        }
+        return (threshold / (float)steps, variance > 0 ? best / variance : 0, step);
+    }
+
     private static int Size(Components.Run[] runs) => runs.Sum(r => r.End - r.Begin);
 
     /// <summary>From the place deepest in the thing to the next deep one that can be reached straight.</summary>
@@ -56,7 +76,8 @@ internal static class MainSubject
         Array.Fill(outside, true);
         foreach (var run in runs) outside.AsSpan(run.Y * width + run.Begin, run.End - run.Begin).Clear();
         var depths = DistanceTransform.Of(outside, width, height);
-        float Depth(int i) => outside[i] ? 0 : Math.Min(depths.Distance(i), Math.Max(width, height));
+        // The picture's border is an edge as well.
+        float Depth(int i) => outside[i] ? 0 : Math.Min(depths.Distance(i), 1 + Math.Min(Math.Min(i % width, width - 1 - i % width), Math.Min(i / width, height - 1 - i / width)));
         var first = Enumerable.Range(0, outside.Length).MaxBy(Depth);
         var deepest = Depth(first);
         var (second, best) = (first, 0.0);
