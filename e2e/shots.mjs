@@ -4,7 +4,7 @@ import { chromium } from '@playwright/test';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { Application } from './support/application.mjs';
-import { onPhoto, openPhoto, settled } from './support/bench.mjs';
+import { drag, onPhoto, openPhoto, settled } from './support/bench.mjs';
 
 const into = join(dirname(fileURLToPath(import.meta.url)), '../docs/screenshots');
 const app = new Application();
@@ -57,15 +57,8 @@ try {
   await openPhoto(page, app.url, 'drying-rail');
   await page.keyboard.press('n');
   await page.keyboard.press('8');
-  for (const way of [[[0.245, 0.2], [0.355, 0.86]], [[0.3, 0.36], [0.3, 0.62]]]) {
-    for (const [i, [x, y]] of way.entries()) {
-      const at = await onPhoto(page, x, y);
-      await page.mouse.move(at.x, at.y, { steps: 5 });
-      if (i === 0) await page.mouse.down();
-    }
-    await page.mouse.up();
-    await settled(page);
-  }
+  await drag(page, [[0.245, 0.2], [0.355, 0.86]]);
+  await drag(page, [[0.3, 0.36], [0.3, 0.62]]);
   await page.keyboard.press('v');
   await page.mouse.move(700, 60);
   await settled(page);

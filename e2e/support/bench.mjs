@@ -48,6 +48,17 @@ export async function clickPhoto(page, x, y, options = {}) {
   await settled(page);
 }
 
+/** Drags through points of the photo. @param {Page} page @param {[number, number][]} way */
+export async function drag(page, way) {
+  for (const [i, [x, y]] of way.entries()) {
+    const at = await onPhoto(page, x, y);
+    await page.mouse.move(at.x, at.y, { steps: i === 0 ? 1 : 6 });
+    if (i === 0) await page.mouse.down();
+  }
+  await page.mouse.up();
+  await settled(page);
+}
+
 /** The colour on the canvas at a point of the photo. @param {Page} page @param {number} x @param {number} y @returns {Promise<number[]>} */
 export function colourAt(page, x, y) {
   return page.evaluate(([px, py]) => {

@@ -1,7 +1,7 @@
 // @ts-check
 import { expect, test } from '@playwright/test';
 import { Application } from '../support/application.mjs';
-import { colourAt, onPhoto, openPhoto, recipe, settled, undoAll } from '../support/bench.mjs';
+import { colourAt, drag, onPhoto, openPhoto, recipe, settled, undoAll } from '../support/bench.mjs';
 
 const app = new Application();
 test.beforeAll(() => app.start());
@@ -23,26 +23,15 @@ async function beginBrush(page) {
   await expect(page.getByRole('spinbutton', { name: 'Hardness' })).toBeVisible();
 }
 
-/** Drags through points of the photo. @param {import('@playwright/test').Page} page @param {[number, number][]} way */
-async function stroke(page, way) {
-  for (const [i, [x, y]] of way.entries()) {
-    const at = await onPhoto(page, x, y);
-    await page.mouse.move(at.x, at.y, { steps: i === 0 ? 1 : 6 });
-    if (i === 0) await page.mouse.down();
-  }
-  await page.mouse.up();
-  await settled(page);
-}
-
 test('painting begins an area; Alt takes away; each stroke is a step of undo', async ({ page }) => {
   await beginBrush(page);
-  await stroke(page, [[0.3, 0.72], [0.36, 0.78]]);
+  await drag(page, [[0.3, 0.72], [0.36, 0.78]]);
   let areas = (await recipe(page)).areas;
   expect(areas.at(-1).mask.parts[0].strokes).toHaveLength(1);
   expect(isGrey(await colourAt(page, 0.33, 0.75))).toBe(false);
 
   await page.keyboard.down('Alt');
-  await stroke(page, [[0.33, 0.75], [0.335, 0.755]]);
+  await drag(page, [[0.33, 0.75], [0.335, 0.755]]);
   await page.keyboard.up('Alt');
   areas = (await recipe(page)).areas;
   expect(areas.at(-1).mask.parts[0].strokes.map((/** @type {any} */ s) => s.erase)).toEqual([false, true]);
@@ -53,7 +42,7 @@ test('painting begins an area; Alt takes away; each stroke is a step of undo', a
 
   // Shift runs straight from where the last stroke ended.
   await page.keyboard.down('Shift');
-  await stroke(page, [[0.7, 0.9]]);
+  await drag(page, [[0.7, 0.9]]);
   await page.keyboard.up('Shift');
   expect((await recipe(page)).areas.at(-1).mask.parts[0].strokes.at(-1).points).toHaveLength(2);
   expect(isGrey(await colourAt(page, 0.5, 0.81))).toBe(false);
@@ -64,13 +53,13 @@ test('the brush repairs an area of other parts, also within them, and Esc drops 
   await page.keyboard.press('y');
   await expect(page.getByRole('spinbutton', { name: 'Hardness' })).toBeVisible();
   await page.keyboard.down('Alt');
-  await stroke(page, [[0.612, 0.4], [0.614, 0.41]]);
+  await drag(page, [[0.612, 0.4], [0.614, 0.41]]);
   await page.keyboard.up('Alt');
   const part = (await recipe(page)).areas[0].mask.parts.at(-1);
   expect(part).toMatchObject({ kind: 'brush', op: 'add' });
   expect(part.strokes[0]).toMatchObject({ erase: true, onMask: 'all' });
   expect(isGrey(await colourAt(page, 0.613, 0.405))).toBe(true);
-  await stroke(page, [[0.612, 0.4], [0.614, 0.41]]);
+  await drag(page, [[0.612, 0.4], [0.614, 0.41]]);
   expect(isGrey(await colourAt(page, 0.613, 0.405))).toBe(false);
 
   const before = JSON.stringify(await recipe(page));
@@ -101,7 +90,7 @@ test('size by keys and wheel, settings kept, the clinging brush leaves other col
   await expect(page.getByRole('spinbutton', { name: 'Reach' })).toBeVisible();
   await page.getByRole('radio', { name: 'most edges' }).click();
   // Along the rim of the rose ball, over leaves and all.
-  await stroke(page, [[0.16, 0.4], [0.155, 0.38], [0.165, 0.34]]);
+  await drag(page, [[0.16, 0.4], [0.155, 0.38], [0.165, 0.34]]);
   expect(isGrey(await colourAt(page, 0.155, 0.38))).toBe(false);
   expect(isGrey(await colourAt(page, 0.118, 0.38))).toBe(true);
   expect((await recipe(page)).areas.at(-1).mask.parts[0].strokes[0].cling).toMatchObject({ reach: 5, fade: 4, held: false });
@@ -144,7 +133,7 @@ test('a stroke by mouse and by pen, fitted and at 100 %, gives the same mask', a
   /** @type {number[][]} */
   const masks = [];
   for (const zoom of ['f', '1']) {
-    for (const paint of [() => stroke(page, way), byPen]) {
+    for (const paint of [() => drag(page, way), byPen]) {
       await beginBrush(page);
       await page.keyboard.press(zoom);
       await page.evaluate(() => { const { view } = /** @type {any} */ (window).yarnwheel; view.centre(0.5, 0.53); });

@@ -1,7 +1,7 @@
 // @ts-check
 import { expect, test } from '@playwright/test';
 import { Application } from '../support/application.mjs';
-import { colourAt, onPhoto, openPhoto, recipe, settled, undoAll } from '../support/bench.mjs';
+import { colourAt, drag, onPhoto, openPhoto, recipe, settled, undoAll } from '../support/bench.mjs';
 
 const app = new Application();
 test.beforeAll(() => app.start());
@@ -17,17 +17,6 @@ test.beforeEach(async ({ page }) => {
 const isGrey = (/** @type {number[]} */ [r, g, b]) => Math.max(r, g, b) - Math.min(r, g, b) <= 6;
 const part = async (/** @type {import('@playwright/test').Page} */ page) => (await recipe(page)).areas.at(-1).mask.parts.at(-1);
 
-/** Drags through points of the photo. @param {import('@playwright/test').Page} page @param {[number, number][]} way */
-async function drag(page, way) {
-  for (const [i, [x, y]] of way.entries()) {
-    const at = await onPhoto(page, x, y);
-    await page.mouse.move(at.x, at.y, { steps: i === 0 ? 1 : 6 });
-    if (i === 0) await page.mouse.down();
-  }
-  await page.mouse.up();
-  await settled(page);
-}
-
 test('a box, a stroke on the thing and one with Alt beside it cut out the madder hank; each is a step of undo', async ({ page }) => {
   await drag(page, [[0.22, 0.22], [0.66, 0.55]]);
   expect((await part(page)).box.x0).toBeCloseTo(0.22, 2);
@@ -39,7 +28,7 @@ test('a box, a stroke on the thing and one with Alt beside it cut out the madder
   const { inside, outside } = await part(page);
   expect([inside.length, outside.length]).toEqual([1, 1]);
   expect([inside[0][0].turn, outside[0][0].turn]).toEqual([1, 2]);
-  await expect(page.getByText('1 stroke inside')).toBeVisible();
+  await expect(page.getByText('1 inside')).toBeVisible();
   // The madder hank keeps its colour; the ochre one below it, the rust one beside it and the basket do not.
   await page.evaluate(() => /** @type {any} */ (window).yarnwheel.take.commit('First area off', [{ op: 'replace', path: '/areas/0/on', value: false }]));
   await settled(page);
