@@ -28,7 +28,7 @@ internal static class SubjectRows
         }
         var cold = Stopwatches.Median(3, i => Frame(Open(), Moved(i))) - Stopwatches.Median(3, _ => Open());
         var looked = Open();
-        looked.PrepareSubjects(new Recipe());
+        looked.PrepareSubjects();
         var first = Stopwatches.Median(9, i => Frame(looked, Moved(i + 5)));
         var correction = Stopwatches.Median(9, i => Frame(looked, Moved(40) with { Outside = [[new StrokePoint { X = 0.51 + 0.0004 * i, Y = 0.4, Width = 0.008, Turn = 2 }, new StrokePoint { X = 0.512, Y = 0.6 }]] }));
         var cut = GrabCut(renderer, view);

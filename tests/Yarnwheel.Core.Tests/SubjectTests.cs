@@ -121,8 +121,17 @@ public class SubjectTests
         var renderer = new PhotoRenderer(Pictures.Pyramid(Pictures.Random(width, height), width, height));
         var part = new SubjectPart { Box = new Box { X1 = 1, Y1 = 1 }, Inside = [[At(0.5, 0.5)]], Outside = [[At(0.1, 0.1)]] };
         Assert.All(Solve(renderer, part), m => Assert.InRange(m, 0, 1));
-        Assert.All(renderer.Doubts(RecipeOf(part), part, TestContext.Current.CancellationToken), d => Assert.InRange(d.X, 0, 1));
-        renderer.MainSubject(new Recipe(), TestContext.Current.CancellationToken);
+        Assert.All(renderer.Doubts(part, TestContext.Current.CancellationToken), d => Assert.InRange(d.X, 0, 1));
+        renderer.MainSubject(TestContext.Current.CancellationToken);
+    }
+
+    [Fact]
+    public void Setting_the_light_leaves_the_subject_as_it_is()
+    {
+        var renderer = new PhotoRenderer(Pictures.Pyramid(Disc(10), Width, Height));
+        var plain = Solve(renderer, Boxed);
+        var lit = renderer.FullMask(RecipeOf(Boxed) with { Light = new Light { Exposure = -1.5, Contrast = 40, Warmth = 30 } }, 0, cancel: TestContext.Current.CancellationToken);
+        Assert.True(Enumerable.Range(0, plain.Length).Count(i => Math.Abs(plain[i] - lit[i] / 65535f) > 0.5f) < 8);
     }
 
     [Fact]
@@ -172,18 +181,18 @@ public class SubjectTests
         var rgb = Picture((x, y) => Within(x, y, 150, 100, 50) ? (Mixed(190, 70, x), Mixed(60, 120, x), Mixed(50, 70, x)) : (70, 120, 70), 18);
         var renderer = new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height));
         var part = Boxed with { Inside = [[At(0.45, 0.5), At(0.5, 0.5)]], Width = 0.02 };
-        var doubts = renderer.Doubts(RecipeOf(part), part, TestContext.Current.CancellationToken);
+        var doubts = renderer.Doubts(part, TestContext.Current.CancellationToken);
         Assert.NotEmpty(doubts);
         Assert.All(doubts, d => Assert.True(d.X > 0.5, $"{d.X}, {d.Y}"));
         var clear = new PhotoRenderer(Pictures.Pyramid(Disc(6), Width, Height));
-        Assert.Empty(clear.Doubts(RecipeOf(part), part, TestContext.Current.CancellationToken));
+        Assert.Empty(clear.Doubts(part, TestContext.Current.CancellationToken));
     }
 
     [Fact]
     public void The_main_subject_is_proposed_where_there_is_one()
     {
         var rgb = Disc(8);
-        var part = new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)).MainSubject(new Recipe(), TestContext.Current.CancellationToken);
+        var part = new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)).MainSubject(TestContext.Current.CancellationToken);
         Assert.NotNull(part);
         Assert.True(Overlap(Mask(rgb, part)) > 0.98);
     }
@@ -198,7 +207,7 @@ public class SubjectTests
             Picture((x, y) => x / 30 % 2 == 0 ? (190, 60, 50) : (70, 120, 70), 8),
             Picture((x, y) => Within(x, y, 80, 100, 40) || Within(x, y, 220, 100, 40) ? (190, 60, 50) : (70, 120, 70), 8),
         ])
-            Assert.Null(new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)).MainSubject(new Recipe(), TestContext.Current.CancellationToken));
+            Assert.Null(new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)).MainSubject(TestContext.Current.CancellationToken));
     }
 
     private static StrokePoint At(double x, double y) => new() { X = x, Y = y };

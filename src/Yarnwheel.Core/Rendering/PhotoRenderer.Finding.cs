@@ -46,34 +46,22 @@ public sealed partial class PhotoRenderer
     public IReadOnlyList<EdgeStretch> WorstEdges(Recipe recipe, int area, CancellationToken cancel = default) => Searched(recipe, area, cancel).Edges;
 
     /// <summary>Looks at the photo as far as is needed before a subject can be cut out of it, so that the first answer comes sooner.</summary>
-    /// <param name="recipe">Valid.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public void PrepareSubjects(Recipe recipe, CancellationToken cancel = default)
-    {
-        ArgumentNullException.ThrowIfNull(recipe);
-        source.CutPicture(source.Light(recipe.Light), cancel);
-    }
+    public void PrepareSubjects(CancellationToken cancel = default) => source.CutPicture(cancel);
 
     /// <summary>Where the contour of a by-subject part is in doubt, longest first.</summary>
-    /// <param name="recipe">Valid.</param>
     /// <param name="part">The part.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public IReadOnlyList<DoubtfulStretch> Doubts(Recipe recipe, SubjectPart part, CancellationToken cancel = default)
+    public IReadOnlyList<DoubtfulStretch> Doubts(SubjectPart part, CancellationToken cancel = default)
     {
-        ArgumentNullException.ThrowIfNull(recipe);
         ArgumentNullException.ThrowIfNull(part);
-        return source.Subject(part, source.Light(recipe.Light), cancel).Doubts(cancel);
+        return source.Subject(part, cancel).Doubts(cancel);
     }
 
     /// <summary>The one thing that the photo is clearly of, as a part.</summary>
-    /// <param name="recipe">Valid.</param>
     /// <param name="cancel">Ends the work early.</param>
     /// <returns>The part, or null: there is no clear subject.</returns>
-    public SubjectPart? MainSubject(Recipe recipe, CancellationToken cancel = default)
-    {
-        ArgumentNullException.ThrowIfNull(recipe);
-        return Yarnwheel.Core.Masks.Subjects.MainSubject.Of(source.CutPicture(source.Light(recipe.Light), cancel).Half, cancel);
-    }
+    public SubjectPart? MainSubject(CancellationToken cancel = default) => Yarnwheel.Core.Masks.Subjects.MainSubject.Of(source.CutPicture(cancel).Half, cancel);
 
     private SearchedMask Searched(Recipe recipe, int area, CancellationToken cancel)
     {

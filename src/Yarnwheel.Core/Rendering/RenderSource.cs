@@ -33,24 +33,21 @@ internal sealed class RenderSource(Pyramid photo, PieceCache cache, IMaskPicture
     /// <summary>Most pixels of the picture that subjects are cut out of.</summary>
     private const long MostCut = 1_700_000;
 
-    /// <summary>What is known of the photo before a subject is cut out of it.</summary>
-    public CutPicture CutPicture(LightPlan light, CancellationToken cancel)
+    /// <summary>What is known of the photo before a subject is cut out of it. The photo as it came: a subject stays what it is while the light is set.</summary>
+    public CutPicture CutPicture(CancellationToken cancel) => Cache.GetOrAdd("cut picture", () =>
     {
         var index = 0;
         while (index + 1 < Photo.Count && (long)Photo.Level(index).Width * Photo.Level(index).Height > MostCut) index++;
-        return Cache.GetOrAdd($"cut picture {light.Key}", () =>
-        {
-            var level = Photo.Level(index);
-            var planes = ViewPlanes.Draw(Photo, new View(new Region(0, 0, level.Width, level.Height), 1.0 / (1 << index)), light, cancel);
-            return Masks.Subjects.CutPicture.Of(planes.Lab, cancel);
-        }, p => p.Bytes);
-    }
+        var level = Photo.Level(index);
+        var planes = ViewPlanes.Draw(Photo, new View(new Region(0, 0, level.Width, level.Height), 1.0 / (1 << index)), LightPlan.None, cancel);
+        return Masks.Subjects.CutPicture.Of(planes.Lab, cancel);
+    }, p => p.Bytes);
 
     /// <summary>A subject cut out of the photo.</summary>
-    public SubjectSolution Subject(SubjectPart part, LightPlan light, CancellationToken cancel)
+    public SubjectSolution Subject(SubjectPart part, CancellationToken cancel)
     {
         var gesture = RecipeJson.Key<MaskPart>(part with { Op = default, On = true, Invert = false });
-        return Cache.GetOrAdd($"subject {gesture} {light.Key}", () => SubjectSolution.Of(CutPicture(light, cancel), part, cancel), s => s.Bytes);
+        return Cache.GetOrAdd($"subject {gesture}", () => SubjectSolution.Of(CutPicture(cancel), part, cancel), s => s.Bytes);
     }
 
     private byte[] DrawBytes(int index, LightPlan light, CancellationToken cancel)

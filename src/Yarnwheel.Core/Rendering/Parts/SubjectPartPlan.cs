@@ -25,7 +25,7 @@ internal sealed class SubjectPartPlan(SubjectPart part) : PartPlan(part)
 
     private float[] Draw(MaskScene scene)
     {
-        var solution = scene.Source.Subject(part, scene.Light, scene.Cancel);
+        var solution = scene.Source.Subject(part, scene.Cancel);
         var view = scene.View.View;
         var step = solution.Width / (scene.Source.Photo.Width * view.Scale);
         var radius = Math.Max(2, Band / step);

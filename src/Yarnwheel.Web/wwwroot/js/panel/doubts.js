@@ -11,7 +11,7 @@ export class Doubts {
   #found = null;
   #current = -1;
   #for = '';
-  #prepared = '';
+  #prepared = false;
   /** @type {ReturnType<typeof setTimeout> | undefined} */
   #timer;
   /** @type {AbortController | null} */
@@ -60,9 +60,8 @@ export class Doubts {
     const { area, part, begin } = this.work.panel;
     const { take } = this.work;
     // What can be known before the first gesture is looked at before it.
-    const light = JSON.stringify(take.state.recipe?.light ?? null);
-    if ((begin === 'subject' || this.#isAt) && this.#prepared !== light) {
-      this.#prepared = light;
+    if ((begin === 'subject' || this.#isAt) && !this.#prepared) {
+      this.#prepared = true;
       take.ready.then(() => post(`${take.url}/subject/prepare`)).catch(fault);
     }
     const chosen = `${area} ${part}`;
