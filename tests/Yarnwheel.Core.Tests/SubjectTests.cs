@@ -151,7 +151,11 @@ public class SubjectTests
         using var cancelled = new CancellationTokenSource();
         cancelled.Cancel();
         var renderer = new PhotoRenderer(Pictures.Pyramid(Disc(10), Width, Height));
-        Assert.ThrowsAny<OperationCanceledException>(() => renderer.FullMask(RecipeOf(Boxed), 0, cancel: cancelled.Token));
+        Assert.ThrowsAny<OperationCanceledException>(() => renderer.PrepareSubjects(cancelled.Token));
+        // Also once the photo is known: in the cut itself.
+        renderer.PrepareSubjects(TestContext.Current.CancellationToken);
+        Assert.ThrowsAny<OperationCanceledException>(() => renderer.Doubts(Boxed, cancelled.Token));
+        Assert.Contains(Solve(renderer, Boxed), m => m > 0);
     }
 
     [Fact]

@@ -44,6 +44,14 @@ public sealed class Pyramid
         return level;
     }
 
+    /// <summary>The largest level of at most so many pixels; the smallest there is where all have more.</summary>
+    public int LevelWithin(long pixels)
+    {
+        var level = 0;
+        while (level + 1 < levels.Length && (long)Level(level).Width * Level(level).Height > pixels) level++;
+        return level;
+    }
+
     /// <summary>Levels down to a side of about 64 pixels.</summary>
     /// <param name="full">The photo.</param>
     public static Pyramid Build(PhotoPixels full)

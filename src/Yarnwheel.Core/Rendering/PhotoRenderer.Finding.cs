@@ -74,8 +74,7 @@ public sealed partial class PhotoRenderer
 
     private SearchedMask Search(RenderPlan plan, AreaPlan area, CancellationToken cancel)
     {
-        var index = 0;
-        while (index + 1 < Photo.Count && (long)Photo.Level(index).Width * Photo.Level(index).Height > MostSearched) index++;
+        var index = Photo.LevelWithin(MostSearched);
         var level = Photo.Level(index);
         var scale = 1.0 / (1 << index);
         var mask = new byte[level.Width * level.Height];

@@ -36,8 +36,7 @@ internal sealed class RenderSource(Pyramid photo, PieceCache cache, IMaskPicture
     /// <summary>What is known of the photo before a subject is cut out of it. The photo as it came: a subject stays what it is while the light is set.</summary>
     public CutPicture CutPicture(CancellationToken cancel) => Cache.GetOrAdd("cut picture", () =>
     {
-        var index = 0;
-        while (index + 1 < Photo.Count && (long)Photo.Level(index).Width * Photo.Level(index).Height > MostCut) index++;
+        var index = Photo.LevelWithin(MostCut);
         var level = Photo.Level(index);
         var planes = ViewPlanes.Draw(Photo, new View(new Region(0, 0, level.Width, level.Height), 1.0 / (1 << index)), LightPlan.None, cancel);
         return Masks.Subjects.CutPicture.Of(planes.Lab, cancel);

@@ -43,7 +43,8 @@ internal static class PickEdit
 
     private static JsonObject Add(string path, JsonNode value) => new() { ["op"] = "add", ["path"] = path, ["value"] = value };
 
-    private static string Unused(Recipe recipe, string name)
+    /// <summary>A name that no area has yet.</summary>
+    public static string Unused(Recipe recipe, string name)
     {
         var names = recipe.Areas.Select(a => a.Name).ToHashSet();
         if (!names.Contains(name)) return name;

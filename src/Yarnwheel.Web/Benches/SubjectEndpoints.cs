@@ -32,7 +32,7 @@ internal static class SubjectEndpoints
             if (state.Recipe.Areas.ElementAtOrDefault(area)?.Mask.Parts.ElementAtOrDefault(part) is not SubjectPart subject) return Results.NotFound();
             var open = await photos.GetAsync(state.Photo, cancel);
             var stretches = await Task.Run(() => open.Renderer.Doubts(subject, cancel), cancel);
-            return Results.Json(new { state.Revision, Stretches = stretches }, new System.Text.Json.JsonSerializerOptions(System.Text.Json.JsonSerializerDefaults.Web));
+            return Results.Json(new { state.Revision, Stretches = stretches });
         });
         bench.MapPost("/main", (int take, MainSubjectRequest request, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) => EditEndpoints.Answer(async () =>
         {
@@ -48,10 +48,7 @@ internal static class SubjectEndpoints
     private static JsonArray Change(Recipe recipe, int? area, string name, SubjectPart part)
     {
         var isNew = area is not { } index || index < 0 || index >= recipe.Areas.Length;
-        var names = recipe.Areas.Select(a => a.Name).ToHashSet();
-        var free = name;
-        for (var number = 2; names.Contains(free); number++) free = string.Create(CultureInfo.InvariantCulture, $"{name} {number}");
-        var node = RecipeJson.ToNode(new Recipe { Areas = [new Area { Name = free, Mask = new Mask { Parts = [part] } }] })["areas"]![0]!;
+        var node = RecipeJson.ToNode(new Recipe { Areas = [new Area { Name = PickEdit.Unused(recipe, name), Mask = new Mask { Parts = [part] } }] })["areas"]![0]!;
         return
         [
             isNew

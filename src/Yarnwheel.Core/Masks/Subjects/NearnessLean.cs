@@ -12,7 +12,8 @@ internal static class NearnessLean
     public static float[] Of(CutPicture picture, sbyte[] marks)
     {
         var neighbours = Neighbours(picture);
-        var (toInside, toOutside) = (Ways(picture, neighbours, marks, 1), Ways(picture, neighbours, marks, -1));
+        float[] Ways(sbyte side) => CheapestWays.From(Enumerable.Range(0, marks.Length).Where(k => marks[k] == side), neighbours, (a, b) => Step + (picture.Means[a] - picture.Means[b]).Length());
+        var (toInside, toOutside) = (Ways(SuperpixelCut.Inside), Ways(SuperpixelCut.Outside));
         return [.. toInside.Zip(toOutside, (inside, outside) => float.IsInfinity(inside) || float.IsInfinity(outside) || inside + outside <= 0 ? 0 : (outside - inside) / (outside + inside))];
     }
 
@@ -27,31 +28,5 @@ internal static class NearnessLean
             result[border.B].Add(border.A);
         }
         return result;
-    }
-
-    /// <summary>Costs of the cheapest ways (Dijkstra 1959).</summary>
-    private static float[] Ways(CutPicture picture, List<int>[] neighbours, sbyte[] marks, sbyte from)
-    {
-        var costs = new float[marks.Length];
-        Array.Fill(costs, float.PositiveInfinity);
-        var open = new PriorityQueue<int, float>();
-        for (var k = 0; k < marks.Length; k++)
-        {
-            if (marks[k] != from) continue;
-            costs[k] = 0;
-            open.Enqueue(k, 0);
-        }
-        while (open.TryDequeue(out var at, out var cost))
-        {
-            if (cost > costs[at]) continue;
-            foreach (var next in neighbours[at])
-            {
-                var way = cost + Step + (picture.Means[at] - picture.Means[next]).Length();
-                if (way >= costs[next]) continue;
-                costs[next] = way;
-                open.Enqueue(next, way);
-            }
-        }
-        return costs;
     }
 }

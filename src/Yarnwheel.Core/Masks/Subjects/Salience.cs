@@ -48,7 +48,8 @@ internal sealed class Salience
         var ground = new double[count];
         Parallel.For(0, count, new ParallelOptions { CancellationToken = cancel }, k =>
         {
-            var ways = Ways(k, touches, atBorder, Apart);
+            // Small differences are the surface's own.
+            var ways = CheapestWays.From([k], touches, (a, b) => MathF.Max(0, Apart(a, b) - NearColour / 3));
             double area = 0, length = 0;
             for (var i = 0; i < count; i++)
             {
@@ -69,7 +70,7 @@ internal sealed class Salience
     }
 
     /// <summary>Least squares: ground towards 0, what stands out towards 1, neighbours alike (Gauss–Seidel).</summary>
-    private static float[] Balanced(double[] ground, double[] stands, HashSet<int>[] touches, Func<int, int, float> apart)
+    private static float[] Balanced(double[] ground, double[] stands, List<int>[] touches, Func<int, int, float> apart)
     {
         var values = new double[ground.Length];
         for (var round = 0; round < 100; round++)
@@ -89,30 +90,7 @@ internal sealed class Salience
         return [.. values.Select(v => (float)v)];
     }
 
-    /// <summary>Lengths of the cheapest ways by colour; all along the border hangs together (Dijkstra 1959).</summary>
-    private static float[] Ways(int from, HashSet<int>[] touches, bool[] atBorder, Func<int, int, float> apart)
-    {
-        var costs = new float[touches.Length];
-        Array.Fill(costs, float.PositiveInfinity);
-        costs[from] = 0;
-        var open = new PriorityQueue<int, float>();
-        open.Enqueue(from, 0);
-        while (open.TryDequeue(out var at, out var cost))
-        {
-            if (cost > costs[at]) continue;
-            foreach (var next in touches[at])
-            {
-                // Small differences are the surface's own.
-                var way = cost + MathF.Max(0, apart(at, next) - NearColour / 3);
-                if (way >= costs[next]) continue;
-                costs[next] = way;
-                open.Enqueue(next, way);
-            }
-        }
-        return costs;
-    }
-
-    private static HashSet<int>[] Touching(Superpixels superpixels, int width, int height)
+    private static List<int>[] Touching(Superpixels superpixels, int width, int height)
     {
         HashSet<int>[] result = [.. Enumerable.Range(0, superpixels.Count).Select(_ => new HashSet<int>())];
         void Touch(int i, int j)
@@ -130,7 +108,7 @@ internal sealed class Salience
                 if (y + 1 < height) Touch(y * width + x, (y + 1) * width + x);
             }
         }
-        return result;
+        return [.. result.Select(r => r.ToList())];
     }
 
     private static bool[] AtBorder(Superpixels superpixels, int width, int height)

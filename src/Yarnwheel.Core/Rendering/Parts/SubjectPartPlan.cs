@@ -36,7 +36,8 @@ internal sealed class SubjectPartPlan(SubjectPart part) : PartPlan(part)
         Rows.Each(region.Height, y => lookup.Row(Shares, y, mask.AsSpan(y * region.Width, region.Width)), scene.Cancel);
         var worked = MaskBounds.Of(mask, region, EdgeMatte.Halo(radius));
         if (worked.IsEmpty) return MaskPlane.Cut(mask, region, view.Region);
-        var refined = EdgeMatte.Of(MaskPlane.Cut(mask, region, worked), wide.View.Light.Cut(region, worked), worked, radius, scene.Cancel).Over(MaskPlane.Cut(mask, region, worked));
+        var rough = MaskPlane.Cut(mask, region, worked);
+        var refined = EdgeMatte.Of(rough, wide.View.Light.Cut(region, worked), worked, radius, scene.Cancel).Over(rough);
         return MaskPlane.Pasted(refined, worked, mask, region, view.Region);
     }
 }
