@@ -32,7 +32,7 @@ internal sealed class Exposure
     public static Exposure Take(Scenes.SceneModel scene, int width, int height, int samples, Action<double>? progress = null)
     {
         var exposure = new Exposure(width, height, scene.Subjects.Count);
-        var tracer = new PathTracer(new Bvh(scene.Shapes), scene.Lighting);
+        var tracer = new PathTracer(new Bvh(scene.Shapes), scene.Lighting, scene.Depth, scene.Steam);
         var done = 0;
         Parallel.For(0, height, y =>
         {

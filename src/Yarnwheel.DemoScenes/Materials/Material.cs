@@ -6,4 +6,7 @@ namespace Yarnwheel.DemoScenes.Materials;
 internal abstract class Material
 {
     public abstract Surface At(in Hit hit);
+
+    /// <summary>Whether light goes straight enough through it for things behind it to be lit as if it only dyed the light.</summary>
+    public virtual bool IsClear => false;
 }

@@ -6,6 +6,8 @@ namespace Yarnwheel.DemoScenes.Materials;
 /// <summary>How light leaves a point: diffuse, a rim of cloth sheen, light let through, and a glossy coat.</summary>
 internal readonly struct Surface
 {
+    public Surface() => Kept = Vector3.One;
+
     /// <summary>Share of the light sent back diffusely, per channel, 0 … 1.</summary>
     public Vector3 Albedo { get; init; }
 
@@ -24,6 +26,18 @@ internal readonly struct Surface
     /// <summary>Roughness of the coat, 0 … 1.</summary>
     public float Roughness { get; init; }
 
+    /// <summary>Reflectance of bare metal seen straight on, per channel; zero for what isn't metal.</summary>
+    public Vector3 Metal { get; init; }
+
+    /// <summary>Refractive index on the far side over that on the side of arrival, turned over (n₁/n₂); 0 for what isn't clear.</summary>
+    public float Refraction { get; init; }
+
+    /// <summary>Share of the light that was left after the way to this point through a clear inside.</summary>
+    public Vector3 Kept { get; init; }
+
+    /// <summary>Radiance of its own.</summary>
+    public Vector3 Emission { get; init; }
+
     /// <summary>Reflected share times the cosine for light from <paramref name="inwards"/>, without the coat.</summary>
     public Vector3 Evaluate(Vector3 geometric, Vector3 outwards, Vector3 inwards)
     {
@@ -37,10 +51,21 @@ internal readonly struct Surface
         return response * cosine;
     }
 
-    /// <summary>The next direction of a path and the weight its light gets.</summary>
-    public (Vector3 Direction, Vector3 Weight) Scatter(Vector3 geometric, Vector3 outwards, ref Sampler sampler)
+    /// <summary>The next direction of a path, the weight its light gets, and whether it was mirrored or refracted so sharply that lamps it meets must count.</summary>
+    public (Vector3 Direction, Vector3 Weight, bool Mirrored) Scatter(Vector3 geometric, Vector3 outwards, ref Sampler sampler)
     {
+        if (Refraction > 0) return (Refracted(outwards, ref sampler), Vector3.One, true);
         var u = sampler.Next2();
+        if (Metal != Vector3.Zero)
+        {
+            var half = GgxHalf(Normal, Roughness, u);
+            var mirrored = Vector3.Reflect(-outwards, half);
+            // What would enter the metal is sent back once more, as its neighbouring facets would.
+            var below = Vector3.Dot(mirrored, geometric);
+            if (below <= 0) mirrored = Vector3.Normalize(mirrored - geometric * (2 * below - 1e-4f));
+            var m = 1 - MathF.Max(0, Vector3.Dot(half, outwards));
+            return (mirrored, Metal + (Vector3.One - Metal) * (m * m * m * m * m), true);
+        }
         if (Coat > 0)
         {
             var reflectance = Fresnel(Coat, MathF.Max(0, Vector3.Dot(Normal, outwards)));
@@ -49,13 +74,51 @@ internal readonly struct Surface
             {
                 var half = GgxHalf(Normal, Roughness, u);
                 var mirrored = Vector3.Reflect(-outwards, half);
-                if (Vector3.Dot(mirrored, geometric) <= 0) return (geometric, Vector3.Zero);
-                return (mirrored, Vector3.One * (Fresnel(Coat, MathF.Max(0, Vector3.Dot(half, outwards))) / chance));
+                if (Vector3.Dot(mirrored, geometric) <= 0) return (geometric, Vector3.Zero, true);
+                return (mirrored, Vector3.One * (Fresnel(Coat, MathF.Max(0, Vector3.Dot(half, outwards))) / chance), !IsRoughCoat);
             }
             var (direction, weight) = Diffuse(geometric, outwards, u, ref sampler);
-            return (direction, weight * ((1 - reflectance) / (1 - chance)));
+            return (direction, weight * ((1 - reflectance) / (1 - chance)), false);
         }
-        return Diffuse(geometric, outwards, u, ref sampler);
+        var (onwards, share) = Diffuse(geometric, outwards, u, ref sampler);
+        return (onwards, share, false);
+    }
+
+    /// <summary>What the coat mirrors of light from a direction, times the cosine: what <see cref="Evaluate"/> leaves out (Walter et al. 2007).</summary>
+    public float EvaluateCoat(Vector3 outwards, Vector3 inwards)
+    {
+        var (towards, from) = (Vector3.Dot(Normal, outwards), Vector3.Dot(Normal, inwards));
+        if (!IsRoughCoat || towards <= 0 || from <= 0) return 0;
+        var half = Vector3.Normalize(outwards + inwards);
+        var cosine = Vector3.Dot(Normal, half);
+        var a = Roughness * Roughness;
+        var spread = cosine * cosine * (a * a - 1) + 1;
+        var facets = a * a / (MathF.PI * spread * spread);
+        return facets * Fresnel(Coat, MathF.Max(0, Vector3.Dot(half, outwards))) * Smith(towards, a) * Smith(from, a) / (4 * towards);
+    }
+
+    /// <summary>Whether lamps are better looked for from the coat than waited for.</summary>
+    private bool IsRoughCoat => Coat > 0 && Roughness > 0.2f;
+
+    private static float Smith(float cosine, float a) => 2 * cosine / (cosine + MathF.Sqrt(a * a + (1 - a * a) * cosine * cosine));
+
+    /// <summary>Share that a clear border mirrors of light arriving at an angle with this cosine; 1 beyond the critical angle.</summary>
+    public static float FresnelClear(float refraction, float cosine)
+    {
+        var sineSquared = refraction * refraction * (1 - cosine * cosine);
+        if (sineSquared >= 1) return 1;
+        var beyond = MathF.Sqrt(1 - sineSquared);
+        var parallel = (cosine - refraction * beyond) / (cosine + refraction * beyond);
+        var perpendicular = (refraction * cosine - beyond) / (refraction * cosine + beyond);
+        return (parallel * parallel + perpendicular * perpendicular) / 2;
+    }
+
+    private Vector3 Refracted(Vector3 outwards, ref Sampler sampler)
+    {
+        var cosine = Math.Clamp(Vector3.Dot(Normal, outwards), 0, 1);
+        if (sampler.NextFree() < FresnelClear(Refraction, cosine)) return Vector3.Normalize(Vector3.Reflect(-outwards, Normal));
+        var beyond = MathF.Sqrt(MathF.Max(0, 1 - Refraction * Refraction * (1 - cosine * cosine)));
+        return Vector3.Normalize(-outwards * Refraction + Normal * (Refraction * cosine - beyond));
     }
 
     private (Vector3 Direction, Vector3 Weight) Diffuse(Vector3 geometric, Vector3 outwards, Vector2 u, ref Sampler sampler)

@@ -15,6 +15,12 @@ internal sealed record SceneModel
 
     public required Lighting Lighting { get; init; }
 
+    /// <summary>Steam in the air, if there is any.</summary>
+    public Steam? Steam { get; init; }
+
+    /// <summary>The most meetings a path may have; clear things want more.</summary>
+    public int Depth { get; init; } = 5;
+
     public required ThinLens Lens { get; init; }
 
     public CameraLook Look { get; init; } = new();

@@ -29,7 +29,11 @@ internal sealed class Bvh
         nodeCount = 1;
         Build(0, order, 0, count, bounds);
         primitives = order.Select(i => shapes[i]).ToArray();
+        HasClear = primitives.Any(p => p.Material.IsClear);
     }
+
+    /// <summary>Whether any of the shapes is clear.</summary>
+    public bool HasClear { get; }
 
     /// <summary>The nearest shape met in (near, far).</summary>
     public bool Nearest(in Ray ray, float near, float far, ref Hit hit)

@@ -24,7 +24,7 @@ internal struct Sampler
 
     public float Next()
     {
-        if (dimension >= Steps.Length) return NextUInt() * (1f / 4294967808f);
+        if (dimension >= Steps.Length) return NextFree();
         var offset = Scramble(pixelSeed + (uint)dimension * 0xC2B2AE3Du) * (1.0 / 4294967296.0);
         var value = offset + (double)Steps[dimension] * sample;
         dimension++;
@@ -32,6 +32,9 @@ internal struct Sampler
     }
 
     public Vector2 Next2() => new(Next(), Next());
+
+    /// <summary>A number that leaves the even sequence as it is: for choices whose count differs from path to path.</summary>
+    public float NextFree() => NextUInt() * (1f / 4294967808f);
 
     private uint NextUInt()
     {
