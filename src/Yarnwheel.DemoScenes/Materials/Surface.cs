@@ -51,7 +51,7 @@ internal readonly struct Surface
         return response * cosine;
     }
 
-    /// <summary>The next direction of a path, the weight its light gets, and whether it was mirrored or refracted so sharply that lamps it meets must count.</summary>
+    /// <summary>The next direction of a path, the weight its light gets, and whether it was mirrored or refracted rather than scattered.</summary>
     public (Vector3 Direction, Vector3 Weight, bool Mirrored) Scatter(Vector3 geometric, Vector3 outwards, ref Sampler sampler)
     {
         if (Refraction > 0) return (Refracted(outwards, ref sampler), Vector3.One, true);
@@ -75,7 +75,7 @@ internal readonly struct Surface
                 var half = GgxHalf(Normal, Roughness, u);
                 var mirrored = Vector3.Reflect(-outwards, half);
                 if (Vector3.Dot(mirrored, geometric) <= 0) return (geometric, Vector3.Zero, true);
-                return (mirrored, Vector3.One * (Fresnel(Coat, MathF.Max(0, Vector3.Dot(half, outwards))) / chance), !IsRoughCoat);
+                return (mirrored, Vector3.One * (Fresnel(Coat, MathF.Max(0, Vector3.Dot(half, outwards))) / chance), true);
             }
             var (direction, weight) = Diffuse(geometric, outwards, u, ref sampler);
             return (direction, weight * ((1 - reflectance) / (1 - chance)), false);
@@ -97,8 +97,8 @@ internal readonly struct Surface
         return facets * Fresnel(Coat, MathF.Max(0, Vector3.Dot(half, outwards))) * Smith(towards, a) * Smith(from, a) / (4 * towards);
     }
 
-    /// <summary>Whether lamps are better looked for from the coat than waited for.</summary>
-    private bool IsRoughCoat => Coat > 0 && Roughness > 0.2f;
+    /// <summary>Whether small bright lamps are better looked for from the coat than waited for.</summary>
+    public bool IsRoughCoat => Coat > 0 && Roughness > 0.2f;
 
     private static float Smith(float cosine, float a) => 2 * cosine / (cosine + MathF.Sqrt(a * a + (1 - a * a) * cosine * cosine));
 

@@ -14,7 +14,8 @@ internal sealed class PathTracer(Bvh shapes, Lighting lighting, int maximumDepth
         var radiance = Vector3.Zero;
         var throughput = Vector3.One;
         var subject = -1;
-        var seesLamps = true;
+        var direct = true;      // sharp mirrors and clear things alone lie between here and the lens
+        var seesLamps = true;   // lamps were not looked for at the last meeting
         for (var depth = 0; depth < maximumDepth; depth++)
         {
             Hit hit = default;
@@ -23,7 +24,7 @@ internal sealed class PathTracer(Bvh shapes, Lighting lighting, int maximumDepth
             {
                 radiance += throughput * LitSteam(ray.At(way), ray.Direction, ref sampler);
                 ray = new Ray(ray.At(way), steam.Scatter(ray.Direction, ref sampler));
-                seesLamps = false;
+                (direct, seesLamps) = (false, false);
                 continue;
             }
             if (!met)
@@ -38,7 +39,7 @@ internal sealed class PathTracer(Bvh shapes, Lighting lighting, int maximumDepth
             hit.Normal = facing;
             var surface = hit.Primitive!.Material.At(hit);
             throughput *= surface.Kept;
-            if (seesLamps) radiance += throughput * surface.Emission;
+            if (surface.Emission != Vector3.Zero && seesLamps && (direct || !AreaLight.IsBright(surface.Emission))) radiance += throughput * surface.Emission;
             var outwards = -ray.Direction;
             // Numbers lose digits with the size of the scene: the offset grows with the distance from the origin.
             var offset = 1e-5f * (1 + hit.Point.Length());
@@ -48,15 +49,17 @@ internal sealed class PathTracer(Bvh shapes, Lighting lighting, int maximumDepth
                 var (direction, irradiance) = lighting.SampleSun(sampler.Next2());
                 radiance += throughput * Lit(surface, facing, hit.Point, offset, outwards, direction, float.MaxValue, irradiance, gloss: false, ref sampler);
             }
-            if (lighting.Lamps.Count > 0)
+            foreach (var lamp in lighting.Lamps)
             {
-                var (direction, distance, irradiance) = SampleLamp(hit.Point, sampler.Next2(), ref sampler);
-                radiance += throughput * Lit(surface, facing, hit.Point, offset, outwards, direction, distance * 0.9999f, irradiance, gloss: true, ref sampler);
+                var (direction, distance, irradiance) = lamp.Sample(hit.Point, sampler.Next2());
+                radiance += throughput * Lit(surface, facing, hit.Point, offset, outwards, direction, distance * 0.9999f, irradiance, AreaLight.IsBright(lamp.Radiance), ref sampler);
             }
 
             var (next, weight, mirrored) = surface.Scatter(facing, outwards, ref sampler);
             throughput *= weight;
-            seesLamps = mirrored;
+            // Through clear things the lamps were found already, as if the light went straight.
+            if (surface.Refraction == 0) seesLamps = mirrored;
+            direct &= mirrored && !surface.IsRoughCoat;
             var strongest = MathF.Max(throughput.X, MathF.Max(throughput.Y, throughput.Z));
             if (strongest <= 0) break;
             if (depth >= 1)
@@ -92,22 +95,13 @@ internal sealed class PathTracer(Bvh shapes, Lighting lighting, int maximumDepth
             var (direction, irradiance) = lighting.SampleSun(new Vector2(sampler.NextFree(), sampler.NextFree()));
             light += irradiance * (steam!.Phase(travelling, direction) * Arriving(new Ray(at, direction), float.MaxValue, ref sampler));
         }
-        if (lighting.Lamps.Count > 0)
+        foreach (var lamp in lighting.Lamps)
         {
-            var (direction, distance, irradiance) = SampleLamp(at, new Vector2(sampler.NextFree(), sampler.NextFree()), ref sampler);
+            var (direction, distance, irradiance) = lamp.Sample(at, new Vector2(sampler.NextFree(), sampler.NextFree()));
             if (irradiance != Vector3.Zero)
                 light += irradiance * (steam!.Phase(travelling, direction) * Arriving(new Ray(at, direction), distance * 0.9999f, ref sampler));
         }
         return light;
-    }
-
-    /// <summary>One of the lamps by chance, its light made up for the others.</summary>
-    private (Vector3 Direction, float Distance, Vector3 Irradiance) SampleLamp(Vector3 from, Vector2 u, ref Sampler sampler)
-    {
-        var lamps = lighting.Lamps;
-        var chosen = lamps.Count == 1 ? 0 : Math.Min(lamps.Count - 1, (int)(sampler.NextFree() * lamps.Count));
-        var (direction, distance, irradiance) = lamps[chosen].Sample(from, u);
-        return (direction, distance, irradiance * lamps.Count);
     }
 
     /// <summary>Share of light that arrives along a ray: nothing past opaque things, dyed past clear ones, by chance through steam.</summary>
