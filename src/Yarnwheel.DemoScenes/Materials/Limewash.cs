@@ -23,9 +23,20 @@ internal sealed class Limewash : Material
         var worn = Math.Clamp(Noise.Fractal(new Vector3(u * 5.5f, v * 6.5f, 31), 6) * 2.6f - 0.62f, 0, 0.6f);
         albedo = Vector3.Lerp(albedo, new Vector3(0.50f, 0.37f, 0.25f), worn);
         albedo = Vector3.Lerp(albedo, new Vector3(0.16f, 0.13f, 0.10f), Crack(u, v) * 0.75f);
-        var speck = Noise.Value(new Vector3(u * 340, v * 340, 3));
-        if (speck > 0.80f) albedo *= 1 - (speck - 0.80f) * 1.9f;
+        albedo *= 1 - 0.4f * Speck(u, v);
         return new Surface { Albedo = Vector3.Clamp(albedo, Vector3.Zero, new Vector3(0.88f)), Normal = normal };
+    }
+
+    /// <summary>Grains of sand that show through: at most one in each cell, of uneven outline.</summary>
+    private static float Speck(float u, float v)
+    {
+        const float cell = 0.008f;
+        var (column, row) = ((int)MathF.Floor(u / cell), (int)MathF.Floor(v / cell));
+        if (Noise.Hash(column, row, 71) > 0.3f) return 0;
+        var radius = 0.00015f + 0.0006f * MathF.Pow(Noise.Hash(column, row, 72), 3);
+        var at = new Vector2((column + 0.2f + 0.6f * Noise.Hash(column, row, 73)) * cell, (row + 0.2f + 0.6f * Noise.Hash(column, row, 74)) * cell);
+        var away = Vector2.Distance(at, new Vector2(u, v)) * (1 + 0.5f * Noise.Value(new Vector3(u * 1900, v * 1900, 5)));
+        return Math.Clamp((radius - away) / 0.00018f + 0.5f, 0, 1);
     }
 
     private static float Brush(float u, float v)

@@ -31,7 +31,7 @@ internal static class Hoop
             Vector2[] band = [new(at - width, lift - high), new(at + width, lift - high), new(at + width, lift + high), new(at - width, lift + high), new(at - width, lift - high)];
             Mesh.Turn(into, centre, axis, Mesh.Rounded([.. band, band[1]], 0.0009f)[..^1], 200, wood, subject, dice.Next());
         }
-        foreach (var wrap in wraps) Wind(into, centre, axis, radius, new Vector2(thick * 2.1f, high + 0.0005f), 0.00062f, wrap, subject, dice);
+        foreach (var wrap in wraps) Wind(into, centre, axis, radius, new Vector2(thick * 2.3f, high + 0.0010f), 0.00062f, wrap, subject, dice);
 
         var brass = new Metal(Metal.Brass, 0.22f, 0.02f, 0.3f);
         var (sin, cos) = MathF.SinCos(MathF.PI * (0.5f + 2 * turned));
@@ -51,7 +51,7 @@ internal static class Hoop
         var centre = Hung(nail, radius - tube, tube);
         var axis = Leaning(dice);
         into.Add(new Torus(centre, Vector3.Normalize(Vector3.UnitX - axis * axis.X), axis, radius, tube) { Material = wood, Subject = subject, Variation = dice.Next() });
-        foreach (var wrap in wraps) Wind(into, centre, axis, radius, new Vector2(tube * 0.94f, tube * 0.94f), 0.00058f, wrap, subject, dice);
+        foreach (var wrap in wraps) Wind(into, centre, axis, radius, new Vector2(tube * 0.84f, tube * 0.84f), 0.00058f, wrap, subject, dice);
         Nail(into, nail);
     }
 

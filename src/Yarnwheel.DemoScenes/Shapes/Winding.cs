@@ -58,7 +58,7 @@ internal static class Winding
     }
 
     // Thread lies on a flat section nearly straight and bends round its corners.
-    private static float Bow(float v) => MathF.CopySign(MathF.Pow(MathF.Abs(v), 0.72f), v);
+    private static float Bow(float v) => MathF.CopySign(MathF.Pow(MathF.Abs(v), 0.5f), v);
 
     /// <summary>Thread on a spool, crossing a little from layer to layer; its outer layer may bulge.</summary>
     /// <param name="into">Where the shapes go.</param>
