@@ -4,7 +4,7 @@ using Yarnwheel.DemoScenes;
 using Yarnwheel.DemoScenes.Scenes;
 
 // demo-scenes NAME|all --out DIR [--width 3000] [--samples 64]
-IScene[] scenes = [new DryingRail(), new MadderBasket(), new FeltString(), new HoopWall(), new SpoolStand(), new MordantJar(), new SteamingVat()];
+IScene[] scenes = [new DryingRail(), new MadderBasket(), new FeltString(), new HoopWall(), new SpoolStand(), new MordantJar(), new SteamingVat(), new YarnEnds()];
 if (args.Length == 0)
 {
     Console.Error.WriteLine($"Usage: demo-scenes NAME|all --out DIR [--width 3000] [--samples 64]\nScenes: {string.Join(", ", scenes.Select(s => s.Name))}");
