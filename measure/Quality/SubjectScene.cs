@@ -1,5 +1,6 @@
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;
+using Yarnwheel.DemoScenes.Truth;
 
 namespace Yarnwheel.Measure.Quality;
 

@@ -20,4 +20,12 @@ public static class SampleWriter
         using var tagged = image.Copy(interpretation: Enums.Interpretation.Grey16);
         return tagged.PngsaveBuffer(compression: 9, keep: Enums.ForeignKeep.None);
     }
+
+    /// <summary>A 16-bit colour PNG from interleaved values.</summary>
+    public static byte[] ColourPng(ushort[] rgb, int width, int height)
+    {
+        using var image = Image.NewFromMemory(rgb, width, height, 3, Enums.BandFormat.Ushort);
+        using var tagged = image.Copy(interpretation: Enums.Interpretation.Rgb16);
+        return tagged.PngsaveBuffer(compression: 9, keep: Enums.ForeignKeep.None);
+    }
 }

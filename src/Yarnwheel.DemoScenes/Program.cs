@@ -1,33 +1,31 @@
+using System.CommandLine;
 using System.Diagnostics;
-using System.Globalization;
 using Yarnwheel.DemoScenes;
 using Yarnwheel.DemoScenes.Scenes;
 
-// demo-scenes NAME|all --out DIR [--width 3000] [--samples 64]
-IScene[] scenes = [new DryingRail(), new MadderBasket(), new FeltString(), new HoopWall(), new SpoolStand(), new MordantJar(), new SteamingVat(), new YarnEnds()];
-if (args.Length == 0)
+var name = new Argument<string>("scene") { Description = $"all, or one of: {string.Join(", ", AllScenes.List.Select(s => s.Name))}." };
+name.AcceptOnlyFromAmong(["all", .. AllScenes.List.Select(s => s.Name)]);
+var folder = new Option<DirectoryInfo>("--out") { Description = "Where the files go.", DefaultValueFactory = _ => new DirectoryInfo("demo") };
+var width = new Option<int>("--width") { Description = "Of the picture in pixels; its height is two thirds of it.", DefaultValueFactory = _ => 3000 };
+var samples = new Option<int?>("--samples") { Description = "Paths for each pixel; what the committed picture was made with when left out." };
+var colours = new Option<bool>("--colours") { Description = "Writes each subject's and its surroundings' true colours as well, as 16-bit PNG." };
+width.Validators.Add(result => { if (result.GetValue(width) is < 12 or > 20_000) result.AddError("--width must lie between 12 and 20000."); });
+samples.Validators.Add(result => { if (result.GetValue(samples) is < 1 or > 65_536) result.AddError("--samples must lie between 1 and 65536."); });
+
+var root = new RootCommand("Photographs the made-up scenes of the dye-house, each with an exact mask of its subjects.") { name, folder, width, samples, colours };
+root.SetAction(call =>
 {
-    Console.Error.WriteLine($"Usage: demo-scenes NAME|all --out DIR [--width 3000] [--samples 64]\nScenes: {string.Join(", ", scenes.Select(s => s.Name))}");
-    return 2;
-}
-string Option(string name, string fallback) => Array.IndexOf(args, name) is >= 0 and var i && i + 1 < args.Length ? args[i + 1] : fallback;
-var folder = Option("--out", "demo");
-var width = int.Parse(Option("--width", "3000"), CultureInfo.InvariantCulture);
-var samples = int.Parse(Option("--samples", "64"), CultureInfo.InvariantCulture);
-var chosen = args[0] == "all" ? scenes : scenes.Where(s => s.Name == args[0]).ToArray();
-if (chosen.Length == 0)
-{
-    Console.Error.WriteLine($"There is no scene \"{args[0]}\".");
-    return 2;
-}
-Directory.CreateDirectory(folder);
-foreach (var scene in chosen)
-{
-    var watch = Stopwatch.StartNew();
-    ScenePictures.Render(scene, folder, width, samples, share =>
+    var into = call.GetRequiredValue(folder);
+    into.Create();
+    foreach (var scene in AllScenes.List.Where(s => call.GetRequiredValue(name) == "all" || s.Name == call.GetRequiredValue(name)))
     {
-        if (!Console.IsOutputRedirected) Console.Write($"\r{scene.Name}: {share:P0} ");
-    });
-    Console.WriteLine($"{scene.Name}: {width}×{width * 2 / 3}, {samples} samples a pixel, {watch.Elapsed.TotalSeconds:F0} s");
-}
-return 0;
+        var watch = Stopwatch.StartNew();
+        var paths = call.GetValue(samples) ?? scene.Samples;
+        ScenePictures.Render(scene, into.FullName, call.GetValue(width), paths, call.GetValue(colours), share =>
+        {
+            if (!Console.IsOutputRedirected) Console.Write($"\r{scene.Name}: {share:P0} ");
+        });
+        Console.WriteLine($"{scene.Name}: {call.GetValue(width)} × {call.GetValue(width) * 2 / 3}, {paths} samples a pixel, {watch.Elapsed.TotalSeconds:F0} s");
+    }
+});
+return root.Parse(args).Invoke();

@@ -1,36 +1,49 @@
-using System.Text.Json;
 using Yarnwheel.Codecs;
 using Yarnwheel.DemoScenes.Camera;
 using Yarnwheel.DemoScenes.Scenes;
+using Yarnwheel.DemoScenes.Truth;
 
 namespace Yarnwheel.DemoScenes;
 
-/// <summary>Writes a scene's picture, the exact mask of each of its subjects, and what it was made with.</summary>
+/// <summary>Writes a scene's picture and, beside it, what is known of it: masks, true colours, and how it was made.</summary>
 internal static class ScenePictures
 {
     private const int LargestJpeg = 4_000_000;
 
-    public static void Render(IScene scene, string folder, int width, int samples, Action<double> progress)
+    /// <param name="scene">What is photographed.</param>
+    /// <param name="folder">Where the files go.</param>
+    /// <param name="width">Pixels; the height is two thirds of it.</param>
+    /// <param name="samples">Paths for each pixel.</param>
+    /// <param name="colours">Whether each subject's and its surroundings' true colours are written as well.</param>
+    /// <param name="progress">Told the share that is done, 0 … 1.</param>
+    public static void Render(IScene scene, string folder, int width, int samples, bool colours, Action<double> progress)
     {
         var model = scene.Build();
         var height = width * 2 / 3;
         var exposure = Exposure.Take(model, width, height, samples, progress);
-        var picture = Development.Develop(exposure.Light, width, height, model.Look, model.Seed);
-        for (var quality = 93; quality > 40; quality -= 3)
+        File.WriteAllBytes(Path.Combine(folder, scene.Name + ".jpg"), Jpeg(Development.Develop(exposure.Light, width, height, model.Look, model.Seed), width, height));
+        var masks = exposure.Coverage.Select(alpha => Halve(alpha, width, height)).ToArray();
+        for (var k = 0; k < masks.Length; k++)
+        {
+            var file = Path.Combine(folder, $"{scene.Name}.{model.Subjects[k]}");
+            File.WriteAllBytes(file + ".png", SampleWriter.GreyPng(masks[k], width / 2, height / 2));
+            if (!colours) continue;
+            var truth = new TrueColours(exposure, k);
+            File.WriteAllBytes(file + ".colour.png", SampleWriter.ColourPng(TrueColours.Encode(truth.Subject, model), width, height));
+            File.WriteAllBytes(file + ".rest.png", SampleWriter.ColourPng(TrueColours.Encode(truth.Rest, model), width, height));
+        }
+        var sheet = SceneSheet.Write(scene.Name, model, width, height, samples, [.. masks.Select(m => m.Select(v => v / 65535f).ToArray())]);
+        File.WriteAllText(Path.Combine(folder, scene.Name + ".json"), sheet);
+    }
+
+    /// <summary>The best quality whose file is not too large.</summary>
+    private static byte[] Jpeg(byte[] picture, int width, int height)
+    {
+        for (var quality = 93; ; quality -= 3)
         {
             var jpeg = SampleWriter.Jpeg(picture, width, height, quality);
-            if (jpeg.Length > LargestJpeg) continue;
-            File.WriteAllBytes(Path.Combine(folder, scene.Name + ".jpg"), jpeg);
-            break;
+            if (jpeg.Length <= LargestJpeg || quality <= 45) return jpeg;
         }
-        for (var k = 0; k < model.Subjects.Count; k++)
-        {
-            var half = Halve(exposure.Coverage[k], width, height);
-            File.WriteAllBytes(Path.Combine(folder, $"{scene.Name}.{model.Subjects[k]}.png"), SampleWriter.GreyPng(half, width / 2, height / 2));
-        }
-        File.WriteAllText(Path.Combine(folder, scene.Name + ".json"), JsonSerializer.Serialize(
-            new { scene = scene.Name, seed = model.Seed, width, height, samples, maskScale = 0.5, subjects = model.Subjects },
-            new JsonSerializerOptions { WriteIndented = true }) + "\n");
     }
 
     /// <summary>Box average of 2×2 pixels, as 16-bit values.</summary>

@@ -3,6 +3,7 @@ using Yarnwheel.Core.Colour;
 using Yarnwheel.DemoScenes.Camera;
 using Yarnwheel.DemoScenes.Scenes;
 using Yarnwheel.DemoScenes.Tracing;
+using Yarnwheel.DemoScenes.Truth;
 
 namespace Yarnwheel.DemoScenes.Tests;
 
@@ -11,21 +12,14 @@ public class SceneTests
     private const int Width = 60;
     private const int Height = 40;
 
-    public static TheoryData<string> Scenes => ["drying-rail", "madder-basket", "felt-string"];
-
-    private static IScene Scene(string name) => name switch
-    {
-        "drying-rail" => new DryingRail(),
-        "madder-basket" => new MadderBasket(),
-        _ => new FeltString(),
-    };
+    public static TheoryData<string> Scenes => [.. AllScenes.List.Select(s => s.Name)];
 
     [Theory]
     [MemberData(nameof(Scenes))]
     public void The_same_seed_gives_the_same_bytes(string name)
     {
-        var first = Scene(name).Build();
-        var second = Scene(name).Build();
+        var first = AllScenes.Named(name).Build();
+        var second = AllScenes.Named(name).Build();
         var a = Exposure.Take(first, Width, Height, 3);
         var b = Exposure.Take(second, Width, Height, 3);
         Assert.Equal(Development.Develop(a.Light, Width, Height, first.Look, first.Seed), Development.Develop(b.Light, Width, Height, second.Look, second.Seed));
@@ -35,23 +29,19 @@ public class SceneTests
     [MemberData(nameof(Scenes))]
     public void Alpha_times_colour_and_the_rest_times_background_is_the_picture(string name)
     {
-        var scene = Scene(name).Build();
+        var scene = AllScenes.Named(name).Build();
         var exposure = Exposure.Take(scene, Width, Height, 6);
         var picture = Development.Develop(exposure.Light, Width, Height, scene.Look, scene.Seed, grain: false);
         for (var subject = 0; subject < scene.Subjects.Count; subject++)
         {
+            var truth = new TrueColours(exposure, subject);
+            Assert.All(truth.Alpha, a => Assert.InRange(a, 0, 1));
             var mixed = new float[exposure.Light.Length];
             for (var i = 0; i < mixed.Length; i++)
-            {
-                var alpha = exposure.Coverage[subject][i / 3];
-                Assert.InRange(alpha, 0, 1);
-                var colour = alpha > 0 ? exposure.Share[subject][i] / alpha : 0;
-                var background = alpha < 1 ? (exposure.Light[i] - exposure.Share[subject][i]) / (1 - alpha) : 0;
-                mixed[i] = alpha * colour + (1 - alpha) * background;
-            }
+                mixed[i] = truth.Alpha[i / 3] * truth.Subject[i] + (1 - truth.Alpha[i / 3]) * truth.Rest[i];
             var composite = Development.Develop(mixed, Width, Height, scene.Look, scene.Seed, grain: false);
             Assert.True(composite.Zip(picture, (p, q) => Math.Abs(p - q)).Average() < 2);
-            Assert.Contains(exposure.Coverage[subject], a => a > 0.5f);
+            Assert.Contains(truth.Alpha, a => a > 0.5f);
         }
     }
 

@@ -74,10 +74,13 @@ public class TracingTests
         for (var k = 0; k < 300; k++)
         {
             var at = dice.Direction() * dice.Between(0, 2);
-            shapes.Add((k % 3) switch
+            shapes.Add((k % 6) switch
             {
                 0 => new Sphere(at, dice.Between(0.02f, 0.2f)) { Material = White },
                 1 => new Capsule(at, at + dice.Direction() * 0.4f, dice.Between(0.01f, 0.08f), 0, Vector3.UnitX) { Material = White },
+                2 => new Torus(at, Vector3.UnitX, Vector3.UnitY, dice.Between(0.1f, 0.3f), 0.05f) { Material = White },
+                3 => new RoundedBox(at, Vector3.UnitY, Vector3.UnitZ, new Vector3(0.1f, 0.2f, 0.15f), 0.04f) { Material = White },
+                4 => new Triangle(Corner(at), Corner(at + dice.Direction() * 0.4f), Corner(at + dice.Direction() * 0.4f)) { Material = White },
                 _ => new Panel(at, new Vector3(0.2f, 0, 0), new Vector3(0, 0.1f, 0), k % 2 == 0) { Material = White },
             });
         }
@@ -94,6 +97,8 @@ public class TracingTests
             if (met) Assert.Equal(nearest, hit.Distance);
         }
     }
+
+    private static Corner Corner(Vector3 at) => new(at, Vector3.UnitY, Vector2.Zero);
 
     [Fact]
     public void A_meeting_lies_on_the_surface_and_its_normal_points_outwards()

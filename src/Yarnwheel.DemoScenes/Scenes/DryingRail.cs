@@ -11,6 +11,8 @@ internal sealed class DryingRail : IScene
 {
     public string Name => "drying-rail";
 
+    public int Samples => 32;
+
     public SceneModel Build()
     {
         var dice = new Dice(20260);

@@ -11,6 +11,8 @@ internal sealed class FeltString : IScene
 {
     public string Name => "felt-string";
 
+    public int Samples => 32;
+
     public SceneModel Build()
     {
         var dice = new Dice(4242);

@@ -11,6 +11,8 @@ internal sealed class HoopWall : IScene
 {
     public string Name => "hoop-wall";
 
+    public int Samples => 24;
+
     public SceneModel Build()
     {
         var dice = new Dice(815);

@@ -6,5 +6,8 @@ internal interface IScene
     /// <summary>Its name in file names.</summary>
     string Name { get; }
 
+    /// <summary>Paths for each pixel that make it look right at its full size.</summary>
+    int Samples { get; }
+
     SceneModel Build();
 }

@@ -11,6 +11,8 @@ internal sealed class MadderBasket : IScene
 {
     public string Name => "madder-basket";
 
+    public int Samples => 32;
+
     public SceneModel Build()
     {
         var dice = new Dice(77);

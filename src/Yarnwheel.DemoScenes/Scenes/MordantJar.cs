@@ -11,6 +11,8 @@ internal sealed class MordantJar : IScene
 {
     public string Name => "mordant-jar";
 
+    public int Samples => 28;
+
     public SceneModel Build()
     {
         var dice = new Dice(909);

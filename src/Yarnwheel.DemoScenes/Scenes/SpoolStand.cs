@@ -11,6 +11,8 @@ internal sealed class SpoolStand : IScene
 {
     public string Name => "spool-stand";
 
+    public int Samples => 40;
+
     public SceneModel Build()
     {
         var dice = new Dice(3131);

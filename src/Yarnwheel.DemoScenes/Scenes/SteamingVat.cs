@@ -11,6 +11,8 @@ internal sealed class SteamingVat : IScene
 {
     public string Name => "steaming-vat";
 
+    public int Samples => 24;
+
     public SceneModel Build()
     {
         var dice = new Dice(1551);

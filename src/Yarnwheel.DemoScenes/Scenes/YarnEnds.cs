@@ -11,6 +11,8 @@ internal sealed class YarnEnds : IScene
 {
     public string Name => "yarn-ends";
 
+    public int Samples => 32;
+
     public SceneModel Build()
     {
         var dice = new Dice(6006);

@@ -1,7 +1,7 @@
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;
 
-namespace Yarnwheel.Measure.Quality;
+namespace Yarnwheel.DemoScenes.Truth;
 
 /// <summary>The box and the two strokes that a hurried hand would give for a known subject.</summary>
 internal static class RoughGesture
