@@ -22,7 +22,7 @@ test('an empty Shelf teaches and offers the demo photos', async ({ page }) => {
   await page.goto(app.url);
   await expect(page.getByText('Nothing on the Shelf yet')).toBeVisible();
   await page.getByRole('button', { name: 'Try it with the demo photos' }).click();
-  await expect(page.locator('.photo-card')).toHaveCount(3);
+  await expect(page.locator('.photo-card')).toHaveCount(8);
   await expect.poll(() => page.locator('.photo-sheet img').evaluateAll(all => all.every(i => /** @type {HTMLImageElement} */ (i).naturalWidth > 100))).toBe(true);
 });
 
@@ -32,13 +32,13 @@ test('several files are added at once; known ones are recognised; bad ones are r
   writeFileSync(bad, 'no picture');
   const files = [1, 2, 3].map(k => writePng(info.outputPath(`sample ${k}.png`), 40 * k));
   await page.locator('#files').setInputFiles([...files, bad]);
-  await expect(page.locator('.photo-card')).toHaveCount(6);
+  await expect(page.locator('.photo-card')).toHaveCount(11);
   await expect(page.locator('.incoming .is-fault')).toContainText('not a picture that can be read');
   await page.getByRole('button', { name: 'Close the line of broken.jpg' }).click();
   await expect(page.locator('.incoming li')).toHaveCount(0);
   await page.locator('#files').setInputFiles(files[0]);
   await expect(page.locator('.note')).toContainText('“sample 1” is on the Shelf already');
-  await expect(page.locator('.photo-card')).toHaveCount(6);
+  await expect(page.locator('.photo-card')).toHaveCount(11);
 });
 
 test('a dropped file is added', async ({ page }) => {

@@ -1,7 +1,7 @@
 using System.Numerics;
+using Yarnwheel.DemoScenes.Geometry;
 using Yarnwheel.DemoScenes.Materials;
 using Yarnwheel.DemoScenes.Shapes;
-using Yarnwheel.DemoScenes.Tracing;
 
 namespace Yarnwheel.DemoScenes.Tests;
 

@@ -1,5 +1,5 @@
 using System.Numerics;
-using Yarnwheel.DemoScenes.Tracing;
+using Yarnwheel.DemoScenes.Geometry;
 
 namespace Yarnwheel.DemoScenes.Materials;
 

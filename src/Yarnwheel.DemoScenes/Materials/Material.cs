@@ -1,4 +1,4 @@
-using Yarnwheel.DemoScenes.Tracing;
+using Yarnwheel.DemoScenes.Geometry;
 
 namespace Yarnwheel.DemoScenes.Materials;
 

@@ -1,3 +1,5 @@
+using Yarnwheel.DemoScenes.Camera;
+
 namespace Yarnwheel.DemoScenes.Scenes;
 
 /// <summary>How the camera renders its light.</summary>

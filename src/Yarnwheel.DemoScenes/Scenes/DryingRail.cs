@@ -1,7 +1,9 @@
 using System.Numerics;
 using Yarnwheel.DemoScenes.Camera;
+using Yarnwheel.DemoScenes.Geometry;
 using Yarnwheel.DemoScenes.Materials;
 using Yarnwheel.DemoScenes.Shapes;
+using Yarnwheel.DemoScenes.Shapes.Textiles;
 using Yarnwheel.DemoScenes.Tracing;
 
 namespace Yarnwheel.DemoScenes.Scenes;

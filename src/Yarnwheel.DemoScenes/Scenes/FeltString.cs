@@ -1,7 +1,11 @@
 using System.Numerics;
 using Yarnwheel.DemoScenes.Camera;
+using Yarnwheel.DemoScenes.Geometry;
 using Yarnwheel.DemoScenes.Materials;
+using Yarnwheel.DemoScenes.Materials.Textiles;
 using Yarnwheel.DemoScenes.Shapes;
+using Yarnwheel.DemoScenes.Shapes.Textiles;
+using Yarnwheel.DemoScenes.Shapes.Things;
 using Yarnwheel.DemoScenes.Tracing;
 
 namespace Yarnwheel.DemoScenes.Scenes;

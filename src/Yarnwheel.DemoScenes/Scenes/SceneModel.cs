@@ -1,4 +1,5 @@
 using Yarnwheel.DemoScenes.Camera;
+using Yarnwheel.DemoScenes.Geometry;
 using Yarnwheel.DemoScenes.Tracing;
 
 namespace Yarnwheel.DemoScenes.Scenes;

@@ -1,7 +1,10 @@
 using System.Numerics;
 using Yarnwheel.DemoScenes.Camera;
+using Yarnwheel.DemoScenes.Geometry;
 using Yarnwheel.DemoScenes.Materials;
+using Yarnwheel.DemoScenes.Materials.Textiles;
 using Yarnwheel.DemoScenes.Shapes;
+using Yarnwheel.DemoScenes.Shapes.Things;
 using Yarnwheel.DemoScenes.Tracing;
 
 namespace Yarnwheel.DemoScenes.Scenes;
@@ -11,7 +14,7 @@ internal sealed class SpoolStand : IScene
 {
     public string Name => "spool-stand";
 
-    public int Samples => 40;
+    public int Samples => 24;
 
     public SceneModel Build()
     {

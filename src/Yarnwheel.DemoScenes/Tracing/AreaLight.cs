@@ -1,4 +1,5 @@
 using System.Numerics;
+using Yarnwheel.DemoScenes.Geometry;
 using Yarnwheel.DemoScenes.Materials;
 
 namespace Yarnwheel.DemoScenes.Tracing;

@@ -1,4 +1,5 @@
 using System.Numerics;
+using Yarnwheel.DemoScenes.Geometry;
 
 namespace Yarnwheel.DemoScenes.Tracing;
 
