@@ -1,5 +1,3 @@
-using Yarnwheel.DemoScenes.Camera;
-
 namespace Yarnwheel.DemoScenes.Scenes;
 
 /// <summary>How the camera renders its light.</summary>
