@@ -98,7 +98,7 @@ public sealed class PictureFileTests : IDisposable
         return image.WriteToMemory<ushort>();
     }
 
-    private static string Root()
+    internal static string Root()
     {
         var at = new DirectoryInfo(AppContext.BaseDirectory);
         while (!File.Exists(Path.Combine(at.FullName, "Yarnwheel.slnx"))) at = at.Parent!;

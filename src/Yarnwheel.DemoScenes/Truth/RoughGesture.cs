@@ -20,6 +20,7 @@ internal static class RoughGesture
             (left, right) = (Math.Min(left, i % width), Math.Max(right, i % width));
             (top, bottom) = (Math.Min(top, i / width), Math.Max(bottom, i / width));
         }
+        if (right < 0) return new SubjectPart();
         var longer = Math.Max(width, height);
         var room = (int)(Room * longer);
         var box = new Region(left - room, top - room, right - left + 1 + 2 * room, bottom - top + 1 + 2 * room).Intersect(new Region(0, 0, width, height));

@@ -24,9 +24,9 @@ internal static class SceneSheet
             Areas = [.. masks.Select(mask => new Area { Mask = new Mask { Parts = [RoughGesture.For(mask, width / 2, height / 2)] } })],
         };
         var areas = RecipeJson.ToNode(gestures)["areas"]!.AsArray();
-        var subjects = model.Subjects.Select((subject, k) => (JsonNode)new JsonObject
+        var subjects = model.Subjects.Select((named, k) => (JsonNode)new JsonObject
         {
-            ["name"] = subject,
+            ["name"] = named,
             ["part"] = areas[k]!["mask"]!["parts"]![0]!.DeepClone(),
         });
         var sheet = new JsonObject

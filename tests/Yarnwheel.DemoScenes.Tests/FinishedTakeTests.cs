@@ -1,0 +1,59 @@
+using NetVips;
+using Yarnwheel.Codecs;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering;
+
+namespace Yarnwheel.DemoScenes.Tests;
+
+/// <summary>The takes that the Shelf shows, held against the exact masks.</summary>
+public class FinishedTakeTests
+{
+    private static string Demo => Path.Combine(PictureFileTests.Root(), "demo");
+
+    // What the area keeps lies on the subject; where it keeps the subject's thread alone, a part of the subject is left out.
+    [Theory]
+    [InlineData("madder-basket", "madder-hank", 0.85, 0.85)]
+    [InlineData("felt-string", "madder-balls", 0.85, 0.85)]
+    [InlineData("yarn-ends", "madder-ends", 0.85, 0.8)]
+    [InlineData("steaming-vat", "indigo-cloth", 0.85, 0.5)]
+    [InlineData("spool-stand", "teal-spool", 0.95, 0.5)]
+    [InlineData("mordant-jar", "jar", 0.95, 0.4)]
+    [InlineData("hoop-wall", "madder-rings", 0.9, 0.4)]
+    public void A_finished_take_keeps_its_subject(string scene, string subject, double onIt, double ofIt)
+    {
+        var recipe = RecipeJson.Parse(File.ReadAllBytes(Path.Combine(Demo, scene + ".recipe.json")));
+        var photo = Pyramid.Build(new PhotoReader(new PhotoLimits()).Read(Path.Combine(Demo, scene + ".jpg")).Pixels);
+        var mask = new PhotoRenderer(photo).FullMask(recipe, 0);
+        using var truth = Image.NewFromFile(Path.Combine(Demo, $"{scene}.{subject}.png"));
+        var alpha = truth.WriteToMemory<ushort>();
+        double kept = 0, both = 0, whole = 0;
+        for (var y = 0; y < truth.Height; y++)
+        {
+            for (var x = 0; x < truth.Width; x++)
+            {
+                var m = mask[2 * y * 2 * truth.Width + 2 * x] / 65535.0;
+                var a = alpha[y * truth.Width + x] / 65535.0;
+                kept += m;
+                whole += a;
+                both += Math.Min(m, a);
+            }
+        }
+        Assert.True(both / kept > onIt, $"{both / kept:F3} of what is kept is the subject");
+        Assert.True(both / whole > ofIt, $"{both / whole:F3} of the subject is kept");
+    }
+
+    [Fact]
+    public void Every_photo_on_the_Shelf_has_a_finished_take()
+    {
+        var photos = Directory.GetFiles(Demo, "*.jpg");
+        Assert.Equal(8, photos.Length);
+        foreach (var photo in photos)
+        {
+            var recipe = RecipeJson.Parse(File.ReadAllBytes(Path.ChangeExtension(photo, ".recipe.json")));
+            Assert.NotEmpty(recipe.Areas);
+            Assert.True(recipe.Grey.Spokes.Length >= 3);
+            Assert.All(recipe.Areas, a => Assert.NotEqual("Area", a.Name));
+        }
+    }
+}
