@@ -20,7 +20,7 @@ internal static class SubjectScenes
             var photo = Pyramid.Build(Reader.Read(Path.Combine(folder, parts[0] + ".jpg")).Pixels).Level(1);
             var alpha = Light(Reader.Read(mask).Pixels, out _).Where((_, i) => i % 3 == 0).Select(v => (float)Srgb.Encode(v)).ToArray();
             var light = Light(photo, out var rgb);
-            yield return SubjectScene.Of($"{parts[0]}: {parts[1]}", rgb, photo.Width, photo.Height, alpha, parts[0] == "felt-string");
+            yield return SubjectScene.Of($"{parts[0]}: {parts[1]}", rgb, photo.Width, photo.Height, alpha, parts[0] is "felt-string" or "spool-stand" or "mordant-jar");
         }
     }
 

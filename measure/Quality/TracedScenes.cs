@@ -13,9 +13,9 @@ internal static class TracedScenes
 
     public static IEnumerable<MatteScene> All()
     {
-        foreach (var (scene, subject) in (List<(IScene, int)>)[(new DryingRail(), 0), (new MadderBasket(), 0), (new FeltString(), 0)])
+        foreach (var scene in AllScenes.List)
         {
-            var planes = Kept.Planes($"{scene.Name} {Width} {Samples}", () => Trace(scene.Build(), subject));
+            var planes = Kept.Planes($"{scene.Name} {Width} {Samples}", () => Trace(scene.Build(), subject: 0));
             yield return new MatteScene($"demo: {scene.Name}", Width, Height, planes[0], planes[1], planes[2], RoughMasks.Of(planes[0], Width, Height), []);
         }
     }
