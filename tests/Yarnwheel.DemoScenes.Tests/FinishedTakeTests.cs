@@ -16,7 +16,7 @@ public class FinishedTakeTests
     [InlineData("madder-basket", "madder-hank", 0.85, 0.85)]
     [InlineData("felt-string", "madder-balls", 0.85, 0.85)]
     [InlineData("yarn-ends", "madder-ends", 0.85, 0.65)]
-    [InlineData("steaming-vat", "indigo-cloth", 0.85, 0.5)]
+    [InlineData("steaming-vat", "indigo-cloth", 0.6, 0.85)]   // the steam before the cloth keeps its colour too, and is not the cloth
     [InlineData("spool-stand", "teal-spool", 0.95, 0.5)]
     [InlineData("mordant-jar", "jar", 0.95, 0.4)]
     [InlineData("hoop-wall", "madder-rings", 0.9, 0.4)]
