@@ -31,7 +31,7 @@ internal sealed class SpoolStand : IScene
         {
             var top = 0.022f + step * rise;
             shapes.Add(new RoundedBox(new Vector3(0, top / 2, -0.062f * step), Vector3.UnitX, Vector3.UnitY, new Vector3(0.185f, top / 2, deep - 0.001f), 0.004f)
-                { Material = stand, Variation = step * 0.3f });
+            { Material = stand, Variation = step * 0.3f });
         }
         foreach (var side in (float[])[-1, 1])
             shapes.Add(new RoundedBox(new Vector3(side * 0.191f, 0.050f, -0.062f), Vector3.UnitX, Vector3.UnitY, new Vector3(0.006f, 0.052f, 0.102f), 0.004f) { Material = stand });

@@ -50,7 +50,8 @@ internal static class Jar
             var right = dice.Direction();
             var up = Vector3.Normalize(Vector3.Cross(right, dice.Direction()));
             into.Add(new RoundedBox(foot + new Vector3(out1 * MathF.Cos(angle), 0.0125f + size * 0.6f + heap, out1 * MathF.Sin(angle)), right, up,
-                new Vector3(size, size * 0.75f, size * 0.6f), size * 0.12f) { Material = crystals, Subject = subject, Variation = dice.Next() });
+                new Vector3(size, size * 0.75f, size * 0.6f), size * 0.12f)
+            { Material = crystals, Subject = subject, Variation = dice.Next() });
         }
 
         var copper = new Metal(Metal.Copper, 0.13f, 0.045f, 0.22f);

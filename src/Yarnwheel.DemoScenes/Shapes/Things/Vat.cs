@@ -27,7 +27,8 @@ internal static class Vat
             var stained = new Wood(new Vector3(0.20f, 0.145f, 0.10f) * tone, new Vector3(0.105f, 0.07f, 0.05f) * tone, Vector3.UnitY, coat: 0.03f);
             var up = dice.Between(-0.004f, 0.002f);
             into.Add(new RoundedBox(rim + outwards * (radius - thick) - Vector3.UnitY * (height / 2 - up), right, Vector3.UnitY,
-                new Vector3((radius - thick / 2) * MathF.Tan(MathF.PI / staves) + 0.0008f, height / 2, thick), 0.004f) { Material = stained, Variation = dice.Next() });
+                new Vector3((radius - thick / 2) * MathF.Tan(MathF.PI / staves) + 0.0008f, height / 2, thick), 0.004f)
+            { Material = stained, Variation = dice.Next() });
         }
         var iron = new Metal(Metal.Iron * 0.55f, 0.42f, 0.1f, 0.6f);
         foreach (var down in (float[])[0.075f, 0.34f])
