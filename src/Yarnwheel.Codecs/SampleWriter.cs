@@ -14,18 +14,15 @@ public static class SampleWriter
     }
 
     /// <summary>A 16-bit grey PNG.</summary>
-    public static byte[] GreyPng(ushort[] grey, int width, int height)
-    {
-        using var image = Image.NewFromMemory(grey, width, height, 1, Enums.BandFormat.Ushort);
-        using var tagged = image.Copy(interpretation: Enums.Interpretation.Grey16);
-        return tagged.PngsaveBuffer(compression: 9, keep: Enums.ForeignKeep.None);
-    }
+    public static byte[] GreyPng(ushort[] grey, int width, int height) => Png(grey, width, height, 1, Enums.Interpretation.Grey16);
 
     /// <summary>A 16-bit colour PNG from interleaved values.</summary>
-    public static byte[] ColourPng(ushort[] rgb, int width, int height)
+    public static byte[] ColourPng(ushort[] rgb, int width, int height) => Png(rgb, width, height, 3, Enums.Interpretation.Rgb16);
+
+    private static byte[] Png(ushort[] values, int width, int height, int bands, Enums.Interpretation interpretation)
     {
-        using var image = Image.NewFromMemory(rgb, width, height, 3, Enums.BandFormat.Ushort);
-        using var tagged = image.Copy(interpretation: Enums.Interpretation.Rgb16);
+        using var image = Image.NewFromMemory(values, width, height, bands, Enums.BandFormat.Ushort);
+        using var tagged = image.Copy(interpretation: interpretation);
         return tagged.PngsaveBuffer(compression: 9, keep: Enums.ForeignKeep.None);
     }
 }

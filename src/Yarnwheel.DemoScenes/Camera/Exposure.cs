@@ -7,6 +7,9 @@ namespace Yarnwheel.DemoScenes.Camera;
 /// <summary>What the sensor gathered: light in all, and for each subject its coverage and its share of the light.</summary>
 internal sealed class Exposure
 {
+    /// <summary>The brightest radiance that one path may bring, of the scene's white: a rare path far brighter would leave a firefly that no sensor shows.</summary>
+    public const float Brightest = 12;
+
     public int Width { get; }
 
     public int Height { get; }
@@ -57,8 +60,7 @@ internal sealed class Exposure
             var place = sampler.Next2();
             var ray = scene.Lens.Through((2 * (x + place.X) - Width) / Height, 1 - 2 * (y + place.Y) / Height, sampler.Next2());
             var (radiance, subject) = tracer.Trace(ray, ref sampler);
-            // A rare path far brighter than white would leave a firefly that no sensor shows.
-            radiance = Vector3.Min(radiance, new Vector3(12 * scene.White));
+            radiance = Vector3.Min(radiance, new Vector3(Brightest * scene.White));
             sum += radiance;
             if (subject < 0) continue;
             shares[subject] += radiance;

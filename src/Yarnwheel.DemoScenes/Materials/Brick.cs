@@ -14,12 +14,7 @@ internal sealed class Brick : Material
     {
         var u = hit.Uv.X;
         var v = hit.Uv.Y;
-        const float step = 0.0012f;
-        var height = Height(u, v);
-        var slopeU = (Height(u + step, v) - height) / step;
-        var slopeV = (Height(u, v + step) - height) / step;
-        var right = Vector3.Normalize(Vector3.Cross(Vector3.UnitY, hit.Normal));
-        var normal = Vector3.Normalize(hit.Normal - right * slopeU - Vector3.UnitY * slopeV);
+        var normal = Relief.Tilt(hit.Normal, u, v, 0.0012f, Height);
 
         var (column, row, inside) = Locate(u, v);
         var own = Noise.Hash(column, row, 3);

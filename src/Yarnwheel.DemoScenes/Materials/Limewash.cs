@@ -10,12 +10,7 @@ internal sealed class Limewash : Material
     {
         var u = hit.Uv.X;
         var v = hit.Uv.Y;
-        const float step = 0.0006f;
-        var height = Height(u, v);
-        var slopeU = (Height(u + step, v) - height) / step;
-        var slopeV = (Height(u, v + step) - height) / step;
-        var right = Vector3.Normalize(Vector3.Cross(Vector3.UnitY, hit.Normal));
-        var normal = Vector3.Normalize(hit.Normal - right * slopeU - Vector3.UnitY * slopeV);
+        var normal = Relief.Tilt(hit.Normal, u, v, 0.0006f, Height);
         var tone = Noise.Fractal(new Vector3(u * 4.2f, v * 3.1f, 7), 5);
         var brush = Brush(u, v);
         var albedo = new Vector3(0.70f, 0.665f, 0.595f) * (1 + 0.16f * tone + 0.06f * brush);

@@ -23,7 +23,7 @@ internal sealed class MordantJar : IScene
         var white = new Painted(new Vector3(0.66f, 0.65f, 0.61f), worn: 0.22f);
         shapes.Add(new RoundedBox(new Vector3(0, -0.02f, 0.02f), Vector3.UnitX, Vector3.UnitY, new Vector3(0.75f, 0.02f, 0.19f), 0.009f) { Material = white });
         Jar.Stand(shapes, new Vector3(-0.035f, 0, 0.02f), new Vector3(34, 9.5f, 2.0f), new Vector3(0.06f, 0.20f, 0.52f), 0, dice);
-        Jar.Bowl(shapes, new Vector3(0.130f, 0, 0.005f), 0.062f, 0.052f, 1);
+        Bowl.Stand(shapes, new Vector3(0.130f, 0, 0.005f), 0.062f, 0.052f, 1);
         Hank.Lay(shapes, new Vector3(0.130f, 0.054f, 0.004f), Vector3.Normalize(new Vector3(0.9f, 0.10f, -0.3f)), 0.098f, 0.026f, 0.004f, Dye.Weld * new Vector3(1, 0.86f, 1), -1, dice);
         Hank.Lay(shapes, new Vector3(-0.175f, 0.027f, 0.045f), Vector3.Normalize(new Vector3(0.93f, 0, 0.37f)), 0.18f, 0.028f, 0, Dye.Cornflower, -1, dice);
 

@@ -2,6 +2,7 @@ using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Yarnwheel.Core.Recipes;
+using Yarnwheel.DemoScenes.Camera;
 using Yarnwheel.DemoScenes.Scenes;
 
 namespace Yarnwheel.DemoScenes.Truth;
@@ -37,7 +38,7 @@ internal static class SceneSheet
             ["height"] = height,
             ["samples"] = samples,
             ["maskScale"] = 0.5,
-            ["brightestColour"] = TrueColours.Brightest,
+            ["brightestColour"] = Exposure.Brightest,
             ["subjects"] = new JsonArray([.. subjects]),
         };
         return sheet.ToJsonString(Options) + "\n";

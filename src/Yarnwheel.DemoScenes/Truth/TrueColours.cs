@@ -31,14 +31,11 @@ internal sealed class TrueColours
         }
     }
 
-    /// <summary>The brightest radiance that <see cref="Encode"/> can hold, of the scene's white.</summary>
-    public const float Brightest = 12;
-
     /// <summary>Radiance as 16-bit values: the square root of its share of the brightest, which keeps dark values apart.</summary>
     public static ushort[] Encode(float[] radiance, SceneModel scene) =>
-        [.. radiance.Select(v => (ushort)MathF.Round(65535 * MathF.Sqrt(Math.Clamp(v / (Brightest * scene.White), 0, 1))))];
+        [.. radiance.Select(v => (ushort)MathF.Round(65535 * MathF.Sqrt(Math.Clamp(v / (Exposure.Brightest * scene.White), 0, 1))))];
 
     /// <summary>The radiance that <see cref="Encode"/> was given.</summary>
     public static float[] Decode(ushort[] encoded, SceneModel scene) =>
-        [.. encoded.Select(v => v / 65535f * (v / 65535f) * Brightest * scene.White)];
+        [.. encoded.Select(v => v / 65535f * (v / 65535f) * Exposure.Brightest * scene.White)];
 }

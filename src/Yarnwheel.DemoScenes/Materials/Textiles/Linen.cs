@@ -29,7 +29,7 @@ internal sealed class Linen(Func<Vector2, Vector3> dye, float pitch, Func<Vector
         var normal = Vector3.Normalize(hit.Normal + tilt * 0.75f + (right + up) * (fibre * 0.12f));
         if (Vector3.Dot(normal, hit.Normal) < 0.2f) normal = hit.Normal;
         var slub = Noise.Value(new Vector3(weftOver ? u * 0.05f : column * 3.3f, weftOver ? row * 3.3f : v * 0.05f, 8));
-        var groove = 1 - 1.5f * MathF.Pow(MathF.Abs(across), 3) - 0.6f * MathF.Abs(along) * MathF.Abs(along);
+        var groove = 1 - 1.5f * MathF.Pow(MathF.Abs(across), 3) - 0.6f * along * along;
         var damp = wet(hit.Uv);
         var albedo = dye(hit.Uv) * (groove * (0.88f + 0.24f * thread + 0.18f * slub + 0.08f * fibre) * (1 - 0.35f * damp));
         albedo = Vector3.Clamp(albedo, Vector3.Zero, new Vector3(0.85f));

@@ -26,7 +26,7 @@ internal static class Tassel
         for (var k = 0; k < yarns; k++)
         {
             var own = length * (0.45f + 0.55f * MathF.Sqrt(dice.Next()));
-            var points = End(knot, wind, own, 1, dice);
+            var points = End(knot, wind, own, dice);
             var unravels = (int)(points.Count * dice.Between(0.62f, 0.95f));
             var whole = points.Take(unravels + 1).ToList();
             Strand.Sweep(into, whole, Yarn, wool, subject, dice.Next());
@@ -64,11 +64,11 @@ internal static class Tassel
     }
 
     /// <summary>An end of yarn: carried by the wind, sagging by its weight, waving more and more towards its tip.</summary>
-    private static List<Vector3> End(Vector3 knot, Vector3 wind, float length, float looseness, Dice dice)
+    private static List<Vector3> End(Vector3 knot, Vector3 wind, float length, Dice dice)
     {
         const int steps = 64;
         var start = knot + dice.Direction() * 0.0042f;
-        var spread = dice.Direction() * 0.20f * looseness;
+        var spread = dice.Direction() * 0.20f;
         var (phase, second) = (dice.Between(0, 6.28f), dice.Between(0, 6.28f));
         var (waves, wave) = (dice.Between(2.4f, 4.2f), dice.Between(0.010f, 0.030f));
         var side = Vector3.Normalize(new Vector3(-wind.Y, wind.X, dice.Normal()));

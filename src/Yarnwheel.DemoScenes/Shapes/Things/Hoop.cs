@@ -52,17 +52,20 @@ internal static class Hoop
     {
         var centre = Hung(nail, radius - tube, tube);
         var axis = Leaning(dice);
-        into.Add(new Torus(centre, Vector3.Normalize(Vector3.UnitX - axis * axis.X), axis, radius, tube) { Material = wood, Subject = subject, Variation = dice.Next() });
+        into.Add(new Torus(centre, Across(axis), axis, radius, tube) { Material = wood, Subject = subject, Variation = dice.Next() });
         foreach (var wrap in wraps) Wind(into, centre, axis, radius, new Vector2(tube * 0.84f, tube * 0.84f), 0.00058f, wrap, subject, dice);
         Nail(into, nail);
     }
 
     private static void Wind(List<Primitive> into, Vector3 centre, Vector3 axis, float radius, Vector2 section, float thread, Wrap wrap, int subject, Dice dice) =>
-        Winding.Round(into, centre, Vector3.Normalize(Vector3.UnitX - axis * axis.X), axis, radius, section, wrap.From * 2 * MathF.PI, wrap.To * 2 * MathF.PI,
+        Winding.Round(into, centre, Across(axis), axis, radius, section, wrap.From * 2 * MathF.PI, wrap.To * 2 * MathF.PI,
             thread, new Wool(wrap.Dye, thread, 0.18f), new Fibre(wrap.Dye), subject, dice);
 
     /// <summary>The centre of a ring whose inner side rests on its nail, a little off the wall.</summary>
     private static Vector3 Hung(Vector3 nail, float inner, float half) => nail - Vector3.UnitY * (inner - 0.002f) + Outwards * (half + 0.005f);
+
+    /// <summary>The direction in a ring's plane nearest to the right.</summary>
+    private static Vector3 Across(Vector3 axis) => Vector3.Normalize(Vector3.UnitX - axis * axis.X);
 
     private static Vector3 Leaning(Dice dice) => Vector3.Normalize(new Vector3(dice.Between(-0.04f, 0.04f), dice.Between(0.0f, 0.05f), 1));
 

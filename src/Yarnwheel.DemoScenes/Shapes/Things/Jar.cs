@@ -44,12 +44,12 @@ internal static class Jar
         var crystals = new Painted(crystal, 0.05f, 0.25f, 0.1f);
         for (var k = 0; k < 170; k++)
         {
-            var (out1, angle) = (0.043f * MathF.Sqrt(dice.Next()), dice.Between(0, 6.28f));
+            var (outwards, angle) = (0.043f * MathF.Sqrt(dice.Next()), dice.Between(0, 6.28f));
             var size = dice.Between(0.0022f, 0.0050f);
-            var heap = 0.020f * (1 - out1 / 0.052f) * dice.Next();
+            var heap = 0.020f * (1 - outwards / 0.052f) * dice.Next();
             var right = dice.Direction();
             var up = Vector3.Normalize(Vector3.Cross(right, dice.Direction()));
-            into.Add(new RoundedBox(foot + new Vector3(out1 * MathF.Cos(angle), 0.0125f + size * 0.6f + heap, out1 * MathF.Sin(angle)), right, up,
+            into.Add(new RoundedBox(foot + new Vector3(outwards * MathF.Cos(angle), 0.0125f + size * 0.6f + heap, outwards * MathF.Sin(angle)), right, up,
                 new Vector3(size, size * 0.75f, size * 0.6f), size * 0.12f)
             { Material = crystals, Subject = subject, Variation = dice.Next() });
         }
@@ -64,20 +64,5 @@ internal static class Jar
         Mesh.Turn(into, top, Vector3.UnitY, Mesh.Rounded(lid, 0.004f, 6), Facets, copper, subject);
         for (var k = 0; k < 3; k++)
             into.Add(new Torus(foot + Vector3.UnitY * (0.1445f + 0.0024f * k), Vector3.UnitX, Vector3.UnitY, neck + wall + 0.0011f, 0.0012f) { Material = copper, Subject = subject });
-    }
-
-    /// <summary>A hammered copper bowl with a rolled rim.</summary>
-    public static void Bowl(List<Primitive> into, Vector3 foot, float radius, float height, int subject)
-    {
-        var copper = new Metal(Metal.Copper, 0.16f, 0.06f, 0.3f);
-        var outside = new List<Vector2> { new(0, 0) };
-        for (var i = 0; i <= 20; i++)
-        {
-            var (sin, cos) = MathF.SinCos(MathF.PI / 2 * (0.12f + 0.88f * i / 20f));
-            outside.Add(new(radius * (0.35f + 0.65f * sin), height * (1 - cos)));
-        }
-        var inside = outside.Select(p => new Vector2(MathF.Max(0, p.X - 0.0014f), p.Y + (p.X < radius * 0.4f ? 0.0014f : 0))).Reverse();
-        Mesh.Turn(into, foot, Vector3.UnitY, [.. outside, .. inside], Facets, copper, subject);
-        into.Add(new Torus(foot + Vector3.UnitY * height, Vector3.UnitX, Vector3.UnitY, radius - 0.0006f, 0.0022f) { Material = copper, Subject = subject });
     }
 }

@@ -39,9 +39,9 @@ internal static class Spool
         {
             var t = i / 26f;
             var around = angle + 1.1f * t + 0.06f * MathF.Sin(t * 11);
-            var out1 = Flange * MathF.Max(fill, 0.8f) + 0.0006f + 0.010f * t * t;
-            if (t < 0.12f) out1 = MathF.Max(out1, Flange + 0.0003f);
-            tail.Add(foot + new Vector3(MathF.Cos(around) * out1, Height - 0.0005f - Height * 0.9f * t, MathF.Sin(around) * out1));
+            var outwards = Flange * MathF.Max(fill, 0.8f) + 0.0006f + 0.010f * t * t;
+            if (t < 0.12f) outwards = MathF.Max(outwards, Flange + 0.0003f);
+            tail.Add(foot + new Vector3(MathF.Cos(around) * outwards, Height - 0.0005f - Height * 0.9f * t, MathF.Sin(around) * outwards));
         }
         Strand.Sweep(into, tail, thread, new SewingThread(dye, thread), subject, dice.Next());
     }
