@@ -2,6 +2,7 @@ using NetVips;
 using Yarnwheel.Codecs;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Tests;
 using Yarnwheel.Core.Rendering;
 
 namespace Yarnwheel.DemoScenes.Tests;
@@ -9,7 +10,7 @@ namespace Yarnwheel.DemoScenes.Tests;
 /// <summary>The takes that the Shelf shows, held against the exact masks.</summary>
 public class FinishedTakeTests
 {
-    private static string Demo => Path.Combine(PictureFileTests.Root(), "demo");
+    private static string Demo => Repository.File("demo");
 
     // What the area keeps lies on the subject; where it keeps the subject's thread alone, a part of the subject is left out.
     [Theory]

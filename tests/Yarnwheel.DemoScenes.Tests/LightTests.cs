@@ -12,17 +12,6 @@ public class LightTests
 
     private static readonly Lighting Dark = new() { Zenith = Vector3.Zero, Horizon = Vector3.Zero, Below = Vector3.Zero };
 
-    private static Vector3 Mean(PathTracer tracer, Func<int, Ray> ray, int samples)
-    {
-        var sum = Vector3.Zero;
-        for (var s = 0; s < samples; s++)
-        {
-            var sampler = new Sampler(s, 5, s, 13);
-            sum += tracer.Trace(ray(s), ref sampler).Radiance;
-        }
-        return sum / samples;
-    }
-
     private static Ray Across(int s) =>
         new(new Vector3(0, 0, 3), Vector3.Normalize(new Vector3((s % 40 - 20) * 0.006f, (s / 40 % 40 - 20) * 0.006f, -1)));
 
@@ -45,7 +34,7 @@ public class LightTests
             new Sphere(Vector3.Zero, 0.3f) { Material = material },
             new Torus(Vector3.Zero, Vector3.UnitX, Vector3.Normalize(new Vector3(0.1f, 1, 0.4f)), 0.5f, 0.07f) { Material = material },
         ];
-        var mean = Mean(new PathTracer(new Bvh(shapes), White, maximumDepth: 300), Across, 16000);
+        var mean = Seen.Mean(new PathTracer(new Bvh(shapes), White, maximumDepth: 300), Across, 16000);
         Assert.Equal(1, mean.X, 0.01);
         Assert.Equal(1, mean.Z, 0.01);
     }
@@ -60,7 +49,7 @@ public class LightTests
     {
         var steam = new Steam(new Vector3(-0.5f), new Vector3(0.5f), p => 6 * (1 + MathF.Sin(p.X * 9)), 0.05f, 0.5f);
         var floor = new Panel(new Vector3(0, -0.5f, 0), new Vector3(9, 0, 0), new Vector3(0, 0, -9)) { Material = new Plain(Vector3.One) };
-        Assert.Equal(1, Mean(new PathTracer(new Bvh([floor]), White, 400, steam), Across, 8000).Y, 0.01);
+        Assert.Equal(1, Seen.Mean(new PathTracer(new Bvh([floor]), White, 400, steam), Across, 8000).Y, 0.01);
     }
 
     // Beer, Lambert: of the light that goes a way d through steam of density σ, exp(−σ d) meets nothing.
@@ -113,20 +102,20 @@ public class LightTests
         var tracer = new PathTracer(new Bvh([floor]), Dark with { Lamps = [lamp] });
         double a = halfWidth / above, b = halfDepth / above;
         var factor = 4 / (2 * Math.PI) * (a / Math.Sqrt(1 + a * a) * Math.Atan(b / Math.Sqrt(1 + a * a)) + b / Math.Sqrt(1 + b * b) * Math.Atan(a / Math.Sqrt(1 + b * b)));
-        Assert.Equal(0.5 * 2 * factor, Mean(tracer, _ => new Ray(new Vector3(0, above / 2, 0), -Vector3.UnitY), 60000).X, 0.004);
+        Assert.Equal(0.5 * 2 * factor, Seen.Mean(tracer, _ => new Ray(new Vector3(0, above / 2, 0), -Vector3.UnitY), 60000).X, 0.004);
     }
 
     [Fact]
     public void Gloss_gets_the_same_from_a_lamp_it_looks_for_as_from_one_it_waits_for()
     {
-        double Seen(float radiance)
+        double Share(float radiance)
         {
             var lamp = AreaLight.Facing(new Vector3(-0.9f, 1.1f, 0), Vector3.Zero, 0.3f, new Vector3(radiance));
             var floor = new Panel(Vector3.Zero, new Vector3(9, 0, 0), new Vector3(0, 0, -9)) { Material = new GlossOnly() };
             var from = new Vector3(0.9f, 1, 0);
-            return Mean(new PathTracer(new Bvh([floor, lamp.Shape]), Dark with { Lamps = [lamp] }, 2), _ => new Ray(from, Vector3.Normalize(-from)), 60000).Y / radiance;
+            return Seen.Mean(new PathTracer(new Bvh([floor, lamp.Shape]), Dark with { Lamps = [lamp] }, 2), _ => new Ray(from, Vector3.Normalize(-from)), 60000).Y / radiance;
         }
-        var (waited, looked) = (Seen(3.9f), Seen(4.1f));
+        var (waited, looked) = (Share(3.9f), Share(4.1f));
         Assert.True(AreaLight.IsBright(new Vector3(4.1f)) && !AreaLight.IsBright(new Vector3(3.9f)));
         // Chance leaves out how facets hide one another, which is a few in a hundred at this roughness.
         Assert.Equal(waited, looked, 0.05 * waited);
@@ -175,7 +164,7 @@ public class LightTests
         var glass = new Clear(1.5f, 1, new Vector3(3, 0.5f, 0));
         List<Primitive> plate = [new RoundedBox(Vector3.Zero, Vector3.UnitX, Vector3.UnitY, new Vector3(2, 2, 0.1f), 0.001f) { Material = glass }];
         var lit = White;
-        var mean = Mean(new PathTracer(new Bvh(plate), lit, 60), _ => new Ray(new Vector3(0, 0, 2), -Vector3.UnitZ), 20000);
+        var mean = Seen.Mean(new PathTracer(new Bvh(plate), lit, 60), _ => new Ray(new Vector3(0, 0, 2), -Vector3.UnitZ), 20000);
         // Mirrored to and fro within: R + (1 − R)² T / (1 − R T), with the same sky on both sides.
         double Plate(double absorption)
         {
@@ -195,8 +184,8 @@ public class LightTests
         var glass = new RoundedBox(new Vector3(0.5f, 1, 0), Vector3.UnitX, Vector3.UnitY, new Vector3(0.4f, 0.1f, 0.4f), 0.001f) { Material = new Clear(1.5f, 1, new Vector3(0, 5, 5)) };
         var floor = new Panel(Vector3.Zero, new Vector3(9, 0, 0), new Vector3(0, 0, -9)) { Material = new Plain(new Vector3(0.5f)) };
         var tracer = new PathTracer(new Bvh([floor, glass]), sun, 1);
-        var open = Mean(tracer, _ => new Ray(new Vector3(-0.5f, 0.5f, 0), -Vector3.UnitY), 50);
-        var dyed = Mean(tracer, _ => new Ray(new Vector3(0.5f, 0.5f, 0), -Vector3.UnitY), 50);
+        var open = Seen.Mean(tracer, _ => new Ray(new Vector3(-0.5f, 0.5f, 0), -Vector3.UnitY), 50);
+        var dyed = Seen.Mean(tracer, _ => new Ray(new Vector3(0.5f, 0.5f, 0), -Vector3.UnitY), 50);
         Assert.Equal(0.96 * 0.96, dyed.X / open.X, 0.001);
         Assert.Equal(0.96 * 0.96 * Math.Exp(-1), dyed.Y / open.Y, 0.002);
     }
@@ -206,8 +195,8 @@ public class LightTests
     {
         var lamp = new AreaLight(Vector3.Zero, Vector3.UnitX, Vector3.UnitY, new Vector3(3));
         var tracer = new PathTracer(new Bvh([lamp.Shape]), Dark with { Lamps = [lamp] });
-        Assert.Equal(new Vector3(3), Mean(tracer, _ => new Ray(new Vector3(0.2f, 0, 2), -Vector3.UnitZ), 4));
-        Assert.Equal(Vector3.Zero, Mean(tracer, _ => new Ray(new Vector3(0.2f, 0, -2), Vector3.UnitZ), 4));
+        Assert.Equal(new Vector3(3), Seen.Mean(tracer, _ => new Ray(new Vector3(0.2f, 0, 2), -Vector3.UnitZ), 4));
+        Assert.Equal(Vector3.Zero, Seen.Mean(tracer, _ => new Ray(new Vector3(0.2f, 0, -2), Vector3.UnitZ), 4));
         Assert.Equal(Vector3.Zero, lamp.Sample(new Vector3(0, 0, -1), new Vector2(0.5f)).Irradiance);
     }
 

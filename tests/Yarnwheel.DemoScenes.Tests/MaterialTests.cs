@@ -168,7 +168,7 @@ public class MaterialTests
             for (var y = -50; y < 50; y++) tenths[(int)(Noise.Hash(x, y, 4) * 10)]++;
         Assert.All(tenths, n => Assert.InRange(n, 850, 1150));
         // The numbers of this project itself: the committed pictures hang on them.
-        Assert.Equal(Noise.Hash(1, 2, 3), Noise.Hash(1, 2, 3));
+        Assert.Equal(0.662549078, Noise.Hash(1, 2, 3), 1e-7);
         Assert.NotEqual(Noise.Hash(1, 2, 3), Noise.Hash(3, 2, 1));
     }
 

@@ -1,6 +1,7 @@
 using System.Text.Json.Nodes;
 using NetVips;
 using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Tests;
 using Yarnwheel.DemoScenes.Camera;
 using Yarnwheel.DemoScenes.Scenes;
 using Yarnwheel.DemoScenes.Truth;
@@ -55,7 +56,7 @@ public sealed class PictureFileTests : IDisposable
     public void The_committed_files_of_a_scene_belong_together(string name)
     {
         var model = AllScenes.Named(name).Build();
-        var demo = Path.Combine(Root(), "demo");
+        var demo = Repository.File("demo");
         Assert.InRange(new FileInfo(Path.Combine(demo, name + ".jpg")).Length, 100_000, 4_000_000);
         using var picture = Image.NewFromFile(Path.Combine(demo, name + ".jpg"));
         Assert.True(picture.Width * picture.Height >= 6_000_000);
@@ -96,12 +97,5 @@ public sealed class PictureFileTests : IDisposable
     {
         using var image = Image.NewFromFile(path);
         return image.WriteToMemory<ushort>();
-    }
-
-    internal static string Root()
-    {
-        var at = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(at.FullName, "Yarnwheel.slnx"))) at = at.Parent!;
-        return at.FullName;
     }
 }

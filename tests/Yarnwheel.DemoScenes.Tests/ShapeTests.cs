@@ -37,8 +37,8 @@ public class ShapeTests
         {
             var p = hit.Point - new Vector3(0.1f, 0, 0);
             var high = Vector3.Dot(p, axis);
-            var out1 = (p - axis * high).Length() - 0.5f;
-            Assert.Equal(0.08, Math.Sqrt(high * high + out1 * out1), 0.0001);
+            var outwards = (p - axis * high).Length() - 0.5f;
+            Assert.Equal(0.08, Math.Sqrt(high * high + outwards * outwards), 0.0001);
             Assert.True(Vector3.Dot(hit.Normal, ray.Direction) < 0.02f);
             // The normal of a ring points away from the circle that runs through its section.
             var foot = new Vector3(0.1f, 0, 0) + Vector3.Normalize(p - axis * high) * 0.5f;

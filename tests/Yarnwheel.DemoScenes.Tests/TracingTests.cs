@@ -12,17 +12,6 @@ public class TracingTests
 
     private static Lighting Even => new() { Zenith = Vector3.One, Horizon = Vector3.One, Below = Vector3.One };
 
-    private static Vector3 Mean(PathTracer tracer, Func<int, Ray> ray, int samples)
-    {
-        var sum = Vector3.Zero;
-        for (var s = 0; s < samples; s++)
-        {
-            var sampler = new Sampler(s, 3, s, 7);
-            sum += tracer.Trace(ray(s), ref sampler).Radiance;
-        }
-        return sum / samples;
-    }
-
     // The white furnace: under an even sky, things that swallow nothing can't be seen (Pharr, Jakob, Humphreys, ch. 14).
     [Fact]
     public void White_things_vanish_in_a_white_furnace()
@@ -31,7 +20,7 @@ public class TracingTests
         var shapes = new List<Primitive> { new Sphere(Vector3.Zero, 0.3f) { Material = White } };
         for (var k = 0; k < 60; k++) Strand.Hair(shapes, dice.Direction() * 0.3f, dice.Direction(), 0.4f, 0.03f, White, -1, dice);
         var tracer = new PathTracer(new Bvh(shapes), Even, maximumDepth: 400);
-        var mean = Mean(tracer, s => new Ray(new Vector3(0, 0, 3), Vector3.Normalize(new Vector3((s % 40 - 20) * 0.006f, (s / 40 % 40 - 20) * 0.006f, -1))), 16000);
+        var mean = Seen.Mean(tracer, s => new Ray(new Vector3(0, 0, 3), Vector3.Normalize(new Vector3((s % 40 - 20) * 0.006f, (s / 40 % 40 - 20) * 0.006f, -1))), 16000);
         Assert.Equal(1, mean.X, 0.01);
         Assert.Equal(1, mean.Z, 0.01);
     }
@@ -40,7 +29,7 @@ public class TracingTests
     public void A_grey_ball_sends_back_its_share()
     {
         var tracer = new PathTracer(new Bvh([new Sphere(Vector3.Zero, 1) { Material = new Plain(new Vector3(0.6f)) }]), Even);
-        Assert.Equal(0.6, Mean(tracer, _ => new Ray(new Vector3(0, 0.1f, 4), -Vector3.UnitZ), 4000).X, 0.006);
+        Assert.Equal(0.6, Seen.Mean(tracer, _ => new Ray(new Vector3(0, 0.1f, 4), -Vector3.UnitZ), 4000).X, 0.006);
     }
 
     // Lambert: a surface of albedo ρ under irradiance E at an angle θ sends back ρ E cos θ / π.
@@ -50,7 +39,7 @@ public class TracingTests
         var sun = Vector3.Normalize(new Vector3(0, 1, 1));
         var lighting = new Lighting { SunDirection = sun, Sun = new Vector3(3), SunHalfAngle = 0.1f, Zenith = Vector3.Zero, Horizon = Vector3.Zero, Below = Vector3.Zero };
         var floor = new Panel(Vector3.Zero, new Vector3(9, 0, 0), new Vector3(0, 0, -9)) { Material = new Plain(new Vector3(0.5f)) };
-        var mean = Mean(new PathTracer(new Bvh([floor]), lighting), _ => new Ray(new Vector3(0, 2, 0), -Vector3.UnitY), 500);
+        var mean = Seen.Mean(new PathTracer(new Bvh([floor]), lighting), _ => new Ray(new Vector3(0, 2, 0), -Vector3.UnitY), 500);
         Assert.Equal(0.5 * 3 * Math.Cos(Math.PI / 4) / Math.PI, mean.Y, 0.002);
     }
 
@@ -59,7 +48,7 @@ public class TracingTests
     {
         var leaf = new Panel(Vector3.Zero, new Vector3(5, 0, 0), new Vector3(0, 5, 0)) { Material = new ThroughOnly() };
         var sky = Even with { Zenith = Vector3.One, Horizon = Vector3.One, Below = Vector3.One };
-        Assert.Equal(0.3, Mean(new PathTracer(new Bvh([leaf]), sky), _ => new Ray(new Vector3(0, 0, 2), -Vector3.UnitZ), 6000).X, 0.01);
+        Assert.Equal(0.3, Seen.Mean(new PathTracer(new Bvh([leaf]), sky), _ => new Ray(new Vector3(0, 0, 2), -Vector3.UnitZ), 6000).X, 0.01);
     }
 
     private sealed class ThroughOnly : Material
