@@ -51,7 +51,7 @@ builder.Services.AddDbContextFactory<YarnwheelContext>(options => DatabaseSetup.
 builder.Services.AddSingleton(folder).AddSingleton(limits)
     .AddSingleton<OriginalStore>().AddSingleton<PhotoLibrary>().AddSingleton<TakeJournal>().AddSingleton<MixShelf>()
     .AddSingleton<ChangeFeed>().AddSingleton<TakeDesk>().AddSingleton<ThumbnailStore>().AddSingleton<CopyDesk>().AddSingleton<DemoShelf>().AddSingleton<MaskStore>().AddSingleton<Assets>().AddSingleton<FrameDesk>().AddSingleton(new FrameTurns())
-    .AddSingleton(services => new OpenPhotos(services.GetRequiredService<OriginalStore>(), new MaskPictureFolder(folder.Masks, limits), limits, 2L << 30));
+    .AddSingleton(services => new OpenPhotos(services.GetRequiredService<OriginalStore>(), new MaskPictureFolder(folder.Masks, limits), limits, OpenPhotos.Budget));
 
 builder.Services.AddHostedService<WarmUp>();
 

@@ -13,6 +13,9 @@ internal sealed record OpenPhoto(DecodedPhoto Decoded, PhotoRenderer Renderer, s
 /// <summary>Holds the photos that are being worked on, up to a budget of memory; the one used longest ago is let go first, and one that nobody used for ten minutes.</summary>
 internal sealed class OpenPhotos : IDisposable
 {
+    /// <summary>What photos may hold where nothing else is said: 2 GB, and no more than a third of the memory there is, the rest being for drawing, bytes.</summary>
+    public static long Budget => Math.Min(2L << 30, GC.GetGCMemoryInfo().TotalAvailableMemoryBytes / 3);
+
     private static readonly TimeSpan Resting = TimeSpan.FromMinutes(10);
     private readonly ConcurrentDictionary<string, Slot> slots = new();
     private readonly OriginalStore originals;
