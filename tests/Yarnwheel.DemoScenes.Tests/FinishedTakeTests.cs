@@ -2,8 +2,8 @@ using NetVips;
 using Yarnwheel.Codecs;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;
-using Yarnwheel.Core.Tests;
 using Yarnwheel.Core.Rendering;
+using Yarnwheel.Core.Tests;
 
 namespace Yarnwheel.DemoScenes.Tests;
 
