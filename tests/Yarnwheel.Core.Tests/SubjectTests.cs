@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using OpenCvSharp;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -57,6 +58,32 @@ public class SubjectTests
         var mask = Mask(rgb, Boxed with { Inside = [[At(0.34, 0.5)]], Width = 0.02 });
         Assert.True(mask[100 * Width + 150] < 0.1f);
         Assert.True(mask[100 * Width + 103] > 0.9f);
+    }
+
+    [Fact]
+    public void A_shadow_that_others_throw_too_is_left_out()
+    {
+        // Discs on a wall, each with its shadow; the red one is meant.
+        (int X, int Y)[] discs = [(150, 100), (40, 30), (40, 95), (40, 160), (250, 30), (250, 95), (250, 160)];
+        var rgb = Picture((x, y) => Within(x, y, 150, 100, 28) ? (180, 60, 50) : discs.Any(d => Within(x, y, d.X, d.Y, 28)) ? (60, 90, 150) : discs.Any(d => Within(x, y, d.X + 18, d.Y + 18, 28)) ? (112, 108, 112) : (205, 200, 190), 8);
+        var part = Boxed with { Inside = [[At(0.48, 0.5), At(0.52, 0.45)]], Outside = [[At(0.32, 0.25), At(0.6, 0.22)]], Width = 0.02 };
+        var mask = Mask(rgb, part);
+        Assert.True(mask[100 * Width + 150] > 0.9f);
+        Assert.True(mask[132 * Width + 182] < 0.1f);
+    }
+
+    [Fact]
+    public void A_correction_counts_from_both_sides_on()
+    {
+        var first = new SubjectPart { Inside = [[At(0.5, 0.5)]] };
+        Assert.Null(Corrections.Before(first));
+        Assert.Null(Corrections.Before(first with { Outside = [[At(0.1, 0.1)]] }));
+        var corrected = first with { Outside = [[At(0.1, 0.1) with { Turn = 2 }], [At(0.2, 0.1) with { Turn = 4 }]], Inside = [[At(0.5, 0.5) with { Turn = 5 }], [At(0.6, 0.5) with { Turn = 3 }]] };
+        var before = Corrections.Before(corrected)!;
+        Assert.Equal(0.6, Assert.Single(before.Inside)[0].X);
+        Assert.Equal(0.5, Assert.Single(Corrections.Last(corrected).Inside)[0].X);
+        Assert.Empty(Corrections.Last(corrected).Outside);
+        Assert.Equal(0.1, Assert.Single(Corrections.Before(before)!.Outside)[0].X);
     }
 
     [Fact]

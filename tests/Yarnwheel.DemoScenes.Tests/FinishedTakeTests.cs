@@ -1,17 +1,11 @@
-using NetVips;
-using Yarnwheel.Codecs;
-using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
-using Yarnwheel.Core.Tests;
 
 namespace Yarnwheel.DemoScenes.Tests;
 
 /// <summary>The takes that the Shelf shows, held against the exact masks.</summary>
 public class FinishedTakeTests
 {
-    private static string Demo => Repository.File("demo");
-
     // What the area keeps lies on the subject; where it keeps the subject's thread alone, a part of the subject is left out.
     [Theory]
     [InlineData("madder-basket", "madder-hank", 0.85, 0.85)]
@@ -23,12 +17,9 @@ public class FinishedTakeTests
     [InlineData("hoop-wall", "madder-rings", 0.9, 0.4)]
     public void A_finished_take_keeps_its_subject(string scene, string subject, double onIt, double ofIt)
     {
-        var recipe = RecipeJson.Parse(File.ReadAllBytes(Path.Combine(Demo, scene + ".recipe.json")));
-        // At half size, where the masks are.
-        var photo = Pyramid.Build(new PhotoReader(new PhotoLimits()).Read(Path.Combine(Demo, scene + ".jpg")).Pixels).Level(1);
-        var mask = new PhotoRenderer(Pyramid.Build(photo)).FullMask(recipe, 0);
-        using var truth = Image.NewFromFile(Path.Combine(Demo, $"{scene}.{subject}.png"));
-        var alpha = truth.WriteToMemory<ushort>();
+        var recipe = RecipeJson.Parse(File.ReadAllBytes(Path.Combine(CommittedPhoto.Folder, scene + ".recipe.json")));
+        var mask = new PhotoRenderer(CommittedPhoto.Half(scene)).FullMask(recipe, 0);
+        var alpha = CommittedPhoto.Alpha(scene, subject);
         double kept = 0, both = 0, whole = 0;
         Assert.Equal(alpha.Length, mask.Length);
         for (var i = 0; i < alpha.Length; i++)
@@ -44,7 +35,7 @@ public class FinishedTakeTests
     [Fact]
     public void Every_photo_on_the_Shelf_has_a_finished_take()
     {
-        var photos = Directory.GetFiles(Demo, "*.jpg");
+        var photos = Directory.GetFiles(CommittedPhoto.Folder, "*.jpg");
         Assert.Equal(8, photos.Length);
         foreach (var photo in photos)
         {

@@ -46,7 +46,7 @@ internal sealed class RenderSource(Pyramid photo, PieceCache cache, IMaskPicture
     public SubjectSolution Subject(SubjectPart part, CancellationToken cancel)
     {
         var gesture = RecipeJson.Key<MaskPart>(part with { Op = default, On = true, Invert = false });
-        return Cache.GetOrAdd($"subject {gesture}", () => SubjectSolution.Of(CutPicture(cancel), part, cancel), s => s.Bytes);
+        return Cache.GetOrAdd($"subject {gesture}", () => SubjectSolution.Of(CutPicture(cancel), part, Corrections.Before(part) is { } before ? Subject(before, cancel) : null, cancel), s => s.Bytes);
     }
 
     private byte[] DrawBytes(int index, LightPlan light, CancellationToken cancel)

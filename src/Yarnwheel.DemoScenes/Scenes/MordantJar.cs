@@ -14,7 +14,7 @@ internal sealed class MordantJar : IScene
 {
     public string Name => "mordant-jar";
 
-    public int Samples => 28;
+    public int Samples => 64;
 
     public SceneModel Build()
     {
@@ -31,7 +31,7 @@ internal sealed class MordantJar : IScene
         const float back = -0.185f;
         foreach (var (x, half) in (List<(float, float)>)[(-0.40f, 0.022f), (0.055f, 0.011f), (0.51f, 0.022f)])
             shapes.Add(new RoundedBox(new Vector3(x, 0.35f, back), Vector3.UnitX, Vector3.UnitY, new Vector3(half, 0.40f, 0.016f), 0.005f) { Material = white });
-        foreach (var (y, half) in (List<(float, float)>)[(0.018f, 0.020f), (0.262f, 0.010f), (0.62f, 0.02f)])
+        foreach (var (y, half) in (List<(float, float)>)[(0.008f, 0.030f), (0.262f, 0.010f), (0.62f, 0.02f)])
             shapes.Add(new RoundedBox(new Vector3(0.05f, y, back), Vector3.UnitX, Vector3.UnitY, new Vector3(0.47f, half, 0.014f), 0.005f) { Material = white });
         var wall = new Limewash();
         shapes.Add(new Panel(new Vector3(-0.42f, 0.4f, 0.0f), new Vector3(0, 0, -0.19f), new Vector3(0, 0.42f, 0)) { Material = wall });

@@ -24,19 +24,22 @@ internal static class RoughGesture
         var longer = Math.Max(width, height);
         var room = (int)(Room * longer);
         var box = new Region(left - room, top - room, right - left + 1 + 2 * room, bottom - top + 1 + 2 * room).Intersect(new Region(0, 0, width, height));
-        var (inside, within) = Stroke([.. alpha.Select(a => a > 0.99f)], box, width, height);
-        var (outside, without) = Stroke([.. alpha.Select(a => a < 0.004f)], box, width, height);
+        var (inside, within) = Through([.. alpha.Select(a => a > 0.99f)], box, width, height);
+        var (outside, without) = Through([.. alpha.Select(a => a < 0.004f)], box, width, height);
         return new SubjectPart
         {
             Box = new Box { X0 = box.X / (double)width, Y0 = box.Y / (double)height, X1 = box.Right / (double)width, Y1 = box.Bottom / (double)height },
             Inside = inside.Length == 0 ? [] : [inside],
             Outside = outside.Length == 0 ? [] : [outside],
-            Width = Math.Min(WidestStroke, Math.Max(1, Math.Min(within, without)) / longer),
+            Width = WidthFor(Math.Min(within, without), longer),
         };
     }
 
-    /// <summary>A straight stroke from the place deepest in what is to be marked towards another deep place that can be reached without leaving it.</summary>
-    private static (System.Collections.Immutable.ImmutableArray<StrokePoint> Stroke, double Room) Stroke(bool[] meant, Region box, int width, int height)
+    /// <summary>Of a stroke that has so much room, in shares of the longer side.</summary>
+    public static double WidthFor(double room, int longer) => Math.Min(WidestStroke, Math.Max(1, room) / longer);
+
+    /// <summary>A straight stroke from the place deepest in what is to be marked towards another deep place that can be reached without leaving it, and how wide it may be, pixels.</summary>
+    public static (System.Collections.Immutable.ImmutableArray<StrokePoint> Stroke, double Room) Through(bool[] meant, Region box, int width, int height)
     {
         var depths = DistanceTransform.Of([.. meant.Select((m, i) => !m || !Contains(box, i % width, i / width))], width, height);
         var first = Enumerable.Range(0, meant.Length).MaxBy(depths.Distance);

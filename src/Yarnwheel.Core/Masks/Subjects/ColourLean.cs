@@ -22,13 +22,14 @@ internal static class ColourLean
     /// <param name="inside">How much of each cell is inside.</param>
     /// <param name="outside">How much of each cell is outside.</param>
     /// <param name="marked">How much of each cell strokes mark inside.</param>
+    /// <param name="around">The model of the outside, where it has been fitted already.</param>
     /// <returns>Of each cell: above 0 for inside, −<see cref="Most"/> … <see cref="Most"/>.</returns>
-    public static float[] Of(Vector3[] colours, float[] inside, float[] outside, float[] marked)
+    public static float[] Of(Vector3[] colours, float[] inside, float[] outside, float[] marked, GaussianMixture? around = null)
     {
-        GaussianMixture? within = null, without = null;
+        GaussianMixture? within = null, without = around;
         Parallel.Invoke(
             () => within = Inside(colours, inside, marked),
-            () => without = GaussianMixture.Fit(colours, outside, OutsideGaussians));
+            () => without ??= GaussianMixture.Fit(colours, outside, OutsideGaussians));
         var lean = new float[colours.Length];
         const int block = 512;
         Parallel.For(0, (lean.Length + block - 1) / block, b =>

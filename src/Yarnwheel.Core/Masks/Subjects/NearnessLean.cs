@@ -11,11 +11,14 @@ internal static class NearnessLean
     /// <returns>Of each superpixel, −1 (at an outside mark) … 1 (at an inside mark).</returns>
     public static float[] Of(CutPicture picture, sbyte[] marks)
     {
-        var neighbours = Neighbours(picture);
-        float[] Ways(sbyte side) => CheapestWays.From(Enumerable.Range(0, marks.Length).Where(k => marks[k] == side), neighbours, (a, b) => Step + (picture.Means[a] - picture.Means[b]).Length());
-        var (toInside, toOutside) = (Ways(SuperpixelCut.Inside), Ways(SuperpixelCut.Outside));
+        float[] From(sbyte side) => Ways(picture, Enumerable.Range(0, marks.Length).Where(k => marks[k] == side));
+        var (toInside, toOutside) = (From(SuperpixelCut.Inside), From(SuperpixelCut.Outside));
         return [.. toInside.Zip(toOutside, (inside, outside) => float.IsInfinity(inside) || float.IsInfinity(outside) || inside + outside <= 0 ? 0 : (outside - inside) / (outside + inside))];
     }
+
+    /// <summary>The differences of colour along the cheapest way to each superpixel, OKLab.</summary>
+    public static float[] Ways(CutPicture picture, IEnumerable<int> starts) =>
+        CheapestWays.From(starts, Neighbours(picture), (a, b) => Step + (picture.Means[a] - picture.Means[b]).Length());
 
     /// <summary>Of each superpixel: those it touches.</summary>
     private static List<int>[] Neighbours(CutPicture picture)

@@ -1,6 +1,6 @@
 namespace Yarnwheel.Core.Masks.Subjects;
 
-/// <summary>What in a box is hardly ever seen around it: with no stroke, that is taken for the subject at first.</summary>
+/// <summary>What in a box is hardly ever seen around it: that is taken for the subject at first, with strokes as far as it is near to them.</summary>
 internal static class RareInBox
 {
     /// <summary>What fewer than this share of the surroundings are as unlikely as, is rare.</summary>
@@ -12,11 +12,10 @@ internal static class RareInBox
     /// <param name="picture">That is cut.</param>
     /// <param name="marked">What is known of its superpixels.</param>
     /// <param name="counts">How much each superpixel counts.</param>
-    /// <param name="outside">How much of each cell is outside.</param>
+    /// <param name="around">The colours of what is outside.</param>
     /// <returns>Of each superpixel, whether it is rare; null where there is next to nothing of the kind.</returns>
-    public static bool[]? Of(CutPicture picture, MarkedSuperpixels marked, float[] counts, float[] outside)
+    public static bool[]? Of(CutPicture picture, MarkedSuperpixels marked, float[] counts, GaussianMixture around)
     {
-        var around = GaussianMixture.Fit(picture.Colours, outside, ColourLean.OutsideGaussians);
         float[] likely = [.. picture.Colours.Select(around.LogDensity)];
         var (means, weights) = (new float[picture.Superpixels.Count], new float[picture.Superpixels.Count]);
         var labels = picture.Superpixels.Labels;

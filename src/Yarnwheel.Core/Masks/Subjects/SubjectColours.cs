@@ -8,7 +8,7 @@ internal sealed class SubjectColours
 
     private const float OutsideAnchor = 0.2f;
 
-    /// <summary>At first, what is near to the inside strokes weighs so much, beside them.</summary>
+    /// <summary>At first, what is near to the inside strokes, and of colours rare around the box, weighs so much, beside them.</summary>
     private const float NearbyShare = 2;
 
     /// <summary>How fast colours lose their say as the surroundings hold more of them; where they say nothing, the box is taken to hold mostly the subject.</summary>
@@ -28,6 +28,7 @@ internal sealed class SubjectColours
     private readonly CutPicture picture;
     private readonly MarkedSuperpixels marked;
     private readonly float[] counts;
+    private float[] first = [];
 
     public SubjectColours(CutPicture picture, Markings markings, MarkedSuperpixels marked)
     {
@@ -48,7 +49,8 @@ internal sealed class SubjectColours
     /// <returns>Whether there are both sides to be told apart.</returns>
     public bool Look(bool[] inside, bool[] outside, float[] nearby, bool isFirst)
     {
-        float[] within = Weighed(k => inside[k] ? 1 : 0), without = Weighed(k => outside[k] ? 1 : 0);
+        // What spoke against the subject at the first look, its shadow for one, must not change what the subject looks like.
+        float[] within = Weighed(k => inside[k] && (isFirst || !marked.HasInside || first[k] > 0) ? 1 : 0), without = Weighed(k => outside[k] ? 1 : 0);
         Anchored(within, marked.InsideCells, InsideAnchor);
         Anchored(without, marked.OutsideCells, OutsideAnchor);
         if (!within.Any(v => v > 0) || !without.Any(v => v > 0))
@@ -56,14 +58,17 @@ internal sealed class SubjectColours
             Lean = new float[picture.Colours.Length];
             return false;
         }
-        if (isFirst && !marked.HasInside && RareInBox.Of(picture, marked, counts, without) is { } rare) within = Weighed(k => rare[k] ? 1 : 0);
+        var around = isFirst ? GaussianMixture.Fit(picture.Colours, without, ColourLean.OutsideGaussians) : null;
+        var rare = around is null ? null : RareInBox.Of(picture, marked, counts, around);
+        if (rare is not null && !marked.HasInside) within = Weighed(k => rare[k] ? 1 : 0);
         if (isFirst && marked.HasInside)
         {
-            var near = Weighed(k => marked.Sides[k] == SuperpixelCut.Outside ? 0 : Math.Clamp(nearby[k] + 0.2f, 0, 1));
+            var near = Weighed(k => marked.Sides[k] == SuperpixelCut.Outside || (rare is not null && !rare[k]) ? 0 : Math.Clamp(nearby[k] + 0.2f, 0, 1));
             var factor = NearbyShare * within.Sum() / Math.Max(1, near.Sum());
             for (var c = 0; c < within.Length; c++) within[c] += factor * near[c];
         }
-        Lean = ColourLean.Of(picture.Colours, within, without, marked.InsideCells);
+        Lean = ColourLean.Of(picture.Colours, within, without, marked.InsideCells, around);
+        if (isFirst) first = Summed();
         var trust = Trust();
         var trustInBox = marked.HasInside ? InBox * (1 - trust) : 0;
         for (var c = 0; c < Lean.Length; c++) Lean[c] = Lean[c] * trust + trustInBox;

@@ -6,35 +6,48 @@ namespace Yarnwheel.Core.Masks.Subjects;
 internal sealed class SubjectSolution
 {
     private readonly CutPicture picture;
+    private readonly Markings markings;
     private readonly SuperpixelCut? cut;
+    private byte[]? mask;
 
-    private SubjectSolution(CutPicture picture, SuperpixelCut? cut, byte[] mask)
+    private SubjectSolution(CutPicture picture, Markings markings, SuperpixelCut? cut)
     {
         this.picture = picture;
+        this.markings = markings;
         this.cut = cut;
-        Mask = mask;
     }
-
-    /// <summary>Row by row, 0 outside … 255 inside.</summary>
-    public byte[] Mask { get; }
 
     public int Width => picture.Width;
 
     public int Height => picture.Height;
 
-    public long Bytes => Mask.LongLength + 24L * picture.Superpixels.Count + 16L * picture.Colours.Length;
+    public long Bytes => 2L * picture.Width * picture.Height + 24L * picture.Superpixels.Count + 16L * picture.Colours.Length;
 
-    public static SubjectSolution Of(CutPicture picture, SubjectPart part, CancellationToken cancel)
+    /// <param name="picture">What is known of the picture.</param>
+    /// <param name="part">Box and strokes.</param>
+    /// <param name="before">What was found before the last stroke; null where everything is looked at for the first time.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public static SubjectSolution Of(CutPicture picture, SubjectPart part, SubjectSolution? before, CancellationToken cancel)
     {
         var markings = Markings.Of(part, picture.Width, picture.Height);
-        var mask = new byte[picture.Width * picture.Height];
-        if (markings.IsEmpty) return new SubjectSolution(picture, null, mask);
-        var cut = SuperpixelCut.Of(picture, markings, cancel);
-        var inside = PixelCut.Of(picture, markings, cut, cancel);
-        for (var i = 0; i < mask.Length; i++) mask[i] = inside[i] ? (byte)255 : (byte)0;
-        return new SubjectSolution(picture, cut, mask);
+        var settled = before?.cut is { } earlier ? Settled.Of(picture, earlier, Markings.Of(Corrections.Last(part), picture.Width, picture.Height)) : null;
+        return new SubjectSolution(picture, markings, markings.IsEmpty ? null : SuperpixelCut.Of(picture, markings, settled, cancel));
+    }
+
+    /// <summary>Row by row, 0 outside … 255 inside.</summary>
+    public byte[] Mask(CancellationToken cancel)
+    {
+        if (Volatile.Read(ref mask) is { } known) return known;
+        var drawn = new byte[picture.Width * picture.Height];
+        if (cut is not null)
+        {
+            var inside = PixelCut.Of(picture, markings, cut, cancel);
+            for (var i = 0; i < drawn.Length; i++) drawn[i] = inside[i] ? (byte)255 : (byte)0;
+        }
+        Volatile.Write(ref mask, drawn);
+        return drawn;
     }
 
     /// <summary>Where its contour is in doubt, longest first.</summary>
-    public IReadOnlyList<DoubtfulStretch> Doubts(CancellationToken cancel) => cut is null ? [] : DoubtFinder.Of(picture, cut, Mask, cancel);
+    public IReadOnlyList<DoubtfulStretch> Doubts(CancellationToken cancel) => cut is null ? [] : DoubtFinder.Of(picture, cut, Mask(cancel), cancel);
 }

@@ -32,28 +32,28 @@ internal sealed class SuperpixelCut
     private readonly MarkedSuperpixels marked;
     private readonly SubjectColours colours;
 
-    private SuperpixelCut(CutPicture picture, MarkedSuperpixels marked, SubjectColours colours, float[] nearby)
+    private SuperpixelCut(CutPicture picture, MarkedSuperpixels marked, SubjectColours colours, float[] nearby, float[]? settled)
     {
         this.picture = picture;
         this.marked = marked;
         this.colours = colours;
-        Nearby = [.. nearby.Select(n => Nearness * n)];
+        Nearby = [.. nearby.Select((n, k) => Nearness * n + (settled?[k] ?? 0))];
         IsInside = [];
     }
 
     /// <summary>What each cell's colour says: above 0 for inside.</summary>
     public float[] Lean => colours.Lean;
 
-    /// <summary>What nearness to the marks says of each superpixel.</summary>
+    /// <summary>What nearness to the marks, and what was found before, say of each superpixel.</summary>
     public float[] Nearby { get; }
 
     public bool[] IsInside { get; private set; }
 
-    public static SuperpixelCut Of(CutPicture picture, Markings markings, CancellationToken cancel)
+    public static SuperpixelCut Of(CutPicture picture, Markings markings, float[]? settled, CancellationToken cancel)
     {
         var marked = new MarkedSuperpixels(picture, markings);
         var nearby = marked.HasInside ? NearnessLean.Of(picture, marked.Seeds) : new float[marked.Seeds.Length];
-        var cut = new SuperpixelCut(picture, marked, new SubjectColours(picture, markings, marked), nearby);
+        var cut = new SuperpixelCut(picture, marked, new SubjectColours(picture, markings, marked), nearby, settled);
         cut.Settle(nearby, cancel);
         return cut;
     }

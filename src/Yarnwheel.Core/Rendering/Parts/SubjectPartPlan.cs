@@ -31,7 +31,7 @@ internal sealed class SubjectPartPlan(SubjectPart part) : PartPlan(part)
         var radius = Math.Max(2, Band / step);
         var wide = scene.Widened(EdgeMatte.Halo(radius));
         var region = wide.View.View.Region;
-        var lookup = new LevelMask(solution.Mask, solution.Width, solution.Height, step, region);
+        var lookup = new LevelMask(solution.Mask(scene.Cancel), solution.Width, solution.Height, step, region);
         var mask = new float[region.Width * region.Height];
         Rows.Each(region.Height, y => lookup.Row(Shares, y, mask.AsSpan(y * region.Width, region.Width)), scene.Cancel);
         var worked = MaskBounds.Of(mask, region, EdgeMatte.Halo(radius));

@@ -1,0 +1,43 @@
+using System.Collections.Immutable;
+using Yarnwheel.Core.Recipes;
+
+namespace Yarnwheel.Core.Masks.Subjects;
+
+/// <summary>Takes a gesture apart: what is told at first, box and strokes until both sides have one, and each stroke after that, which corrects what was found before it.</summary>
+internal static class Corrections
+{
+    /// <summary>The gesture before its last stroke; null where that is no correction.</summary>
+    public static SubjectPart? Before(SubjectPart part)
+    {
+        var (side, at) = LastStroke(part);
+        if (at < 0) return null;
+        var before = side == Markings.Inside ? part with { Inside = part.Inside.RemoveAt(at) } : part with { Outside = part.Outside.RemoveAt(at) };
+        return before.Inside.IsEmpty || before.Outside.IsEmpty ? null : before;
+    }
+
+    /// <summary>The last stroke alone, in the same box.</summary>
+    public static SubjectPart Last(SubjectPart part)
+    {
+        var (side, at) = LastStroke(part);
+        return side == Markings.Inside ? part with { Inside = [part.Inside[at]], Outside = [] } : part with { Inside = [], Outside = [part.Outside[at]] };
+    }
+
+    /// <summary>The stroke drawn last: of equal turns the outside, of one side's the last in the list.</summary>
+    private static (byte Side, int Index) LastStroke(SubjectPart part)
+    {
+        var (insideAt, insideTurn) = Latest(part.Inside);
+        var (outsideAt, outsideTurn) = Latest(part.Outside);
+        return outsideAt >= 0 && outsideTurn >= insideTurn ? (Markings.Outside, outsideAt) : (Markings.Inside, insideAt);
+    }
+
+    private static (int Index, int Turn) Latest(ImmutableArray<ImmutableArray<StrokePoint>> strokes)
+    {
+        var (index, latest) = (-1, -1);
+        for (var k = 0; k < strokes.Length; k++)
+        {
+            var turn = strokes[k].FirstOrDefault()?.Turn ?? 0;
+            if (turn >= latest) (index, latest) = (k, turn);
+        }
+        return (index, latest);
+    }
+}
