@@ -5,7 +5,8 @@ import { expect } from '@playwright/test';
 
 /** Opens a photo's newest take from the Shelf. @param {Page} page @param {string} url @param {string} name */
 export async function openPhoto(page, url, name) {
-  await page.goto(url);
+  // The Shelf's pictures need not be there first.
+  await page.goto(url, { waitUntil: 'domcontentloaded' });
   await page.getByRole('link', { name: `Open ${name}, Take` }).click();
   await settled(page);
 }

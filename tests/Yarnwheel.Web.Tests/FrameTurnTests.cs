@@ -38,6 +38,26 @@ public class FrameTurnTests
     }
 
     [Fact]
+    public async Task Work_behind_frames_waits_for_them_but_not_for_ever()
+    {
+        var turns = new FrameTurns();
+        Assert.Equal(1, await turns.BehindAsync(() => 1, TestContext.Current.CancellationToken));
+        var frame = await turns.TakeAsync(1, TestContext.Current.CancellationToken);
+        var drawn = false;
+        var behind = turns.BehindAsync(() => drawn, TestContext.Current.CancellationToken);
+        drawn = true;
+        frame.Dispose();
+        Assert.True(await behind);
+        // A frame that takes for ever.
+        using var endless = await turns.TakeAsync(1, TestContext.Current.CancellationToken);
+        Assert.Equal(2, await turns.BehindAsync(() => 2, TestContext.Current.CancellationToken));
+        using var gone = new CancellationTokenSource();
+        var never = turns.BehindAsync(() => 3, gone.Token);
+        await gone.CancelAsync();
+        await Assert.ThrowsAnyAsync<OperationCanceledException>(() => never);
+    }
+
+    [Fact]
     public async Task Whoever_goes_while_waiting_blocks_nobody()
     {
         var turns = new FrameTurns(1);

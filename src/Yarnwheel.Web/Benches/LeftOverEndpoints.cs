@@ -22,13 +22,13 @@ internal static class LeftOverEndpoints
     public static void MapLeftOver(this IEndpointRouteBuilder routes)
     {
         var bench = routes.MapGroup("/bench/{take:int}/left-over");
-        bench.MapGet("", async (int take, int area, TakeDesk desk, OpenPhotos photos, HttpContext context) =>
+        bench.MapGet("", async (int take, int area, TakeDesk desk, OpenPhotos photos, FrameTurns turns, HttpContext context) =>
         {
             var cancel = context.RequestAborted;
             var state = await desk.GetAsync(take, cancel);
             if (area < 0 || area >= state.Recipe.Areas.Length) return Results.NotFound();
             var open = await photos.GetAsync(state.Photo, cancel);
-            var (specks, edges) = await Task.Run(() => (open.Renderer.Specks(state.Recipe, area, cancel), open.Renderer.WorstEdges(state.Recipe, area, cancel)), cancel);
+            var (specks, edges) = await turns.BehindAsync(() => (open.Renderer.Specks(state.Recipe, area, cancel), open.Renderer.WorstEdges(state.Recipe, area, cancel)), cancel);
             return Results.Json(new { state.Revision, specks.Count, Specks = specks.Take(MostListed), Edges = edges }, Web);
         });
         bench.MapPost("/remove", (int take, RemoveRequest request, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) => EditEndpoints.Answer(async () =>

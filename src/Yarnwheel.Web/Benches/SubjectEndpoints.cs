@@ -25,13 +25,13 @@ internal static class SubjectEndpoints
             await Task.Run(() => open.Renderer.PrepareSubjects(cancel), cancel);
             return Results.NoContent();
         });
-        bench.MapGet("/doubts", async (int take, int area, int part, TakeDesk desk, OpenPhotos photos, HttpContext context) =>
+        bench.MapGet("/doubts", async (int take, int area, int part, TakeDesk desk, OpenPhotos photos, FrameTurns turns, HttpContext context) =>
         {
             var cancel = context.RequestAborted;
             var state = await desk.GetAsync(take, cancel);
             if (state.Recipe.Areas.ElementAtOrDefault(area)?.Mask.Parts.ElementAtOrDefault(part) is not SubjectPart subject) return Results.NotFound();
             var open = await photos.GetAsync(state.Photo, cancel);
-            var stretches = await Task.Run(() => open.Renderer.Doubts(subject, cancel), cancel);
+            var stretches = await turns.BehindAsync(() => open.Renderer.Doubts(subject, cancel), cancel);
             return Results.Json(new { state.Revision, Stretches = stretches });
         });
         bench.MapPost("/main", (int take, MainSubjectRequest request, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) => EditEndpoints.Answer(async () =>

@@ -5,7 +5,7 @@ using Yarnwheel.Data.Store;
 namespace Yarnwheel.Web.Benches;
 
 /// <summary>Keeps the thumbnails of takes on the disk, one for each newest revision.</summary>
-internal sealed class ThumbnailStore(DataFolder folder, OpenPhotos photos) : IDisposable
+internal sealed class ThumbnailStore(DataFolder folder, OpenPhotos photos, FrameTurns turns) : IDisposable
 {
     private const int Size = 720;
     private readonly SemaphoreSlim one = new(1);
@@ -23,7 +23,7 @@ internal sealed class ThumbnailStore(DataFolder folder, OpenPhotos photos) : IDi
         {
             if (File.Exists(path)) return await File.ReadAllBytesAsync(path, cancel);
             var open = await photos.GetAsync(take.Photo, cancel);
-            var jpeg = await Task.Run(() => Thumbnail.Draw(open.Renderer, take.Recipe, Size, cancel), cancel);
+            var jpeg = await turns.BehindAsync(() => Thumbnail.Draw(open.Renderer, take.Recipe, Size, cancel), cancel);
             foreach (var old in Directory.EnumerateFiles(place, string.Create(CultureInfo.InvariantCulture, $"{take.Id}-*.jpg"))) File.Delete(old);
             WholeFile.Write(path, temporary => File.WriteAllBytes(temporary, jpeg), cancel);
             return jpeg;
