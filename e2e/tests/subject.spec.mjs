@@ -45,6 +45,31 @@ test('a box, a stroke on the thing and one with Alt beside it cut out the madder
   expect((await recipe(page)).areas).toHaveLength(1);
 });
 
+test('the box is dragged by a corner, even while strokes are at hand; Escape and undo put it back', async ({ page }) => {
+  await drag(page, [[0.22, 0.22], [0.66, 0.55]]);
+  await expect(page.getByRole('radio', { name: 'strokes' })).toHaveAttribute('aria-checked', 'true');
+  await drag(page, [[0.66, 0.55], [0.7, 0.5], [0.74, 0.62]]);
+  const dragged = (await part(page)).box;
+  for (const [key, value] of Object.entries({ x0: 0.22, y0: 0.22, x1: 0.74, y1: 0.62 })) expect(dragged[key]).toBeCloseTo(value, 2);
+  // Past the corner that stays.
+  await drag(page, [[0.22, 0.62], [0.5, 0.4], [0.8, 0.2]]);
+  const turned = (await part(page)).box;
+  for (const [key, value] of Object.entries({ x0: 0.74, y0: 0.2, x1: 0.8, y1: 0.22 })) expect(turned[key]).toBeCloseTo(value, 2);
+  await page.keyboard.press('Control+z');
+  await settled(page);
+  expect((await part(page)).box).toEqual(dragged);
+  const corner = await onPhoto(page, dragged.x0, dragged.y0);
+  await page.mouse.move(corner.x, corner.y);
+  expect(await page.locator('#stage').evaluate(stage => stage.style.cursor)).toBe('nwse-resize');
+  await page.mouse.down();
+  await page.mouse.move(corner.x + 60, corner.y + 40, { steps: 3 });
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  await settled(page);
+  expect((await part(page)).box).toEqual(dragged);
+  expect((await part(page)).inside).toEqual([]);
+});
+
 test('painting alone begins it too; a later stroke of the other kind counts where both lie; strokes can be cleared', async ({ page }) => {
   await page.getByRole('radio', { name: 'strokes' }).click();
   await drag(page, [[0.3, 0.4], [0.45, 0.35], [0.57, 0.3]]);

@@ -1,6 +1,7 @@
 // @ts-check
 import { distance } from '../photo/pen.js';
 import { thinned } from '../photo/thinning.js';
+import { BoxDrag } from './box-drag.js';
 
 /** @typedef {import('../photo/stage.js').Place} Place */
 /** @typedef {'box' | 'paint'} Way */
@@ -13,7 +14,7 @@ export class Subject {
   everyPoint = true;
   /** What was chosen; null: as the part needs it. @type {Way | null} */
   #way = null;
-  /** @type {{ from: Place, box: any } | null} */
+  /** @type {BoxDrag | null} */
   #drag = null;
   /** @type {{ points: Point[], away: boolean, seen: number } | null} */
   #press = null;
@@ -69,10 +70,9 @@ export class Subject {
   /** @param {Place} at */
   down(at) {
     this.#pointer = at;
-    if (this.way === 'box') {
-      this.#drag = { from: at, box: null };
-      return;
-    }
+    // Over a corner of the box even while painting.
+    this.#drag = BoxDrag.hold(this.work.part?.box, this.view, at) ?? (this.way === 'box' ? BoxDrag.anew(at) : null);
+    if (this.#drag) return;
     const { inside = [], outside = [] } = this.work.part ?? {};
     const turn = Math.min(1000, inside.length + outside.length + 1);
     this.#press = { points: [], away: at.alt || at.eraser, seen: 0 };
@@ -83,13 +83,7 @@ export class Subject {
   /** @param {Place} at */
   move(at) {
     this.#pointer = at;
-    const drag = this.#drag;
-    if (drag) {
-      if (!drag.box && distance(at, drag.from) < 6) return;
-      const [a, b] = [drag.from.photo, at.photo];
-      drag.box = { x0: round(Math.min(a.x, b.x)), y0: round(Math.min(a.y, b.y)), x1: round(Math.max(a.x, b.x)), y1: round(Math.max(a.y, b.y)) };
-      this.work.draft({ box: drag.box });
-    }
+    if (this.#drag?.move(at)) this.work.draft({ box: this.#drag.box });
     const press = this.#press;
     if (!press) return;
     const last = press.points[press.points.length - 1];
@@ -123,7 +117,7 @@ export class Subject {
   /** @param {Place} at */
   hover(at) {
     this.#pointer = at;
-    return this.cursor;
+    return BoxDrag.cursor(this.work.part?.box, this.view, at) ?? this.cursor;
   }
 
   /** @param {number} notches */
@@ -154,7 +148,7 @@ export class Subject {
       this.#line(pen, press.points, press.away ? 'is-thin is-dashed' : 'is-thin');
     }
     const at = this.#pointer;
-    if (!at) return;
+    if (!at || this.#drag || (!press && BoxDrag.cursor(this.work.part?.box, this.view, at))) return;
     pen.ring(at, Math.max(radius, 2), 'is-thin');
     const away = press ? press.away : at.alt;
     const mark = { x: at.x + Math.max(radius, 2) * 0.72 + 7, y: at.y + Math.max(radius, 2) * 0.72 + 7 };
