@@ -13,19 +13,7 @@ internal sealed record SubjectGrade(double Overlap, double Sad, double Boundary)
         bool[] own = [.. mask.Select(m => m >= 0.5f)], truth = [.. scene.Alpha.Select(a => a >= 0.5f)];
         var sad = mask.Select((m, i) => (double)Math.Abs(m - scene.Alpha[i])).Sum() / 1000;
         bool[] contour = Contour(own, scene.Width), meant = Contour(truth, scene.Width);
-        return new SubjectGrade(OverlapOf(scene, mask), sad, (Distance(contour, meant, scene) + Distance(meant, contour, scene)) / 2);
-    }
-
-    public static double OverlapOf(SubjectScene scene, float[] mask)
-    {
-        int both = 0, either = 0;
-        for (var i = 0; i < mask.Length; i++)
-        {
-            bool own = mask[i] >= 0.5f, truth = scene.Alpha[i] >= 0.5f;
-            if (own && truth) both++;
-            if (own || truth) either++;
-        }
-        return both / (double)Math.Max(1, either);
+        return new SubjectGrade(DemoScenes.Truth.Overlap.Of(mask, scene.Alpha), sad, (Distance(contour, meant, scene) + Distance(meant, contour, scene)) / 2);
     }
 
     private static double Distance(bool[] from, bool[] to, SubjectScene scene)

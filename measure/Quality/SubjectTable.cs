@@ -75,7 +75,7 @@ internal static class SubjectTable
         {
             gesture = CorrectingHand.Correct(mask, scene.Alpha, scene.Width, scene.Height, gesture);
             mask = solve(gesture);
-            overlaps[k] = SubjectGrade.OverlapOf(scene, mask);
+            overlaps[k] = Overlap.Of(mask, scene.Alpha);
         }
         return overlaps;
     }

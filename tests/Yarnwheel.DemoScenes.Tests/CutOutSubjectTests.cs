@@ -23,13 +23,13 @@ public class CutOutSubjectTests
         var renderer = new PhotoRenderer(photo);
         var gesture = RoughGesture.For(alpha, photo.Width, photo.Height);
         var mask = Mask(renderer, gesture);
-        var overlap = Overlap(mask, alpha);
+        var overlap = Overlap.Of(mask, alpha);
         Assert.True(overlap > found, $"{overlap:F3}");
         for (var correction = 1; correction <= 3; correction++)
         {
             gesture = CorrectingHand.Correct(mask, alpha, photo.Width, photo.Height, gesture);
             mask = Mask(renderer, gesture);
-            var after = Overlap(mask, alpha);
+            var after = Overlap.Of(mask, alpha);
             Assert.True(after > overlap - 0.02, $"correction {correction}: {overlap:F3}, then {after:F3}");
             overlap = after;
         }
@@ -48,16 +48,4 @@ public class CutOutSubjectTests
 
     private static float[] Mask(PhotoRenderer renderer, SubjectPart part) =>
         [.. renderer.FullMask(new Recipe { Areas = [new Area { Mask = new Mask { Parts = [part] } }] }, 0).Select(m => m / 65535f)];
-
-    private static double Overlap(float[] mask, float[] alpha)
-    {
-        int both = 0, either = 0;
-        for (var i = 0; i < mask.Length; i++)
-        {
-            bool own = mask[i] >= 0.5f, truth = alpha[i] >= 0.5f;
-            if (own && truth) both++;
-            if (own || truth) either++;
-        }
-        return both / (double)Math.Max(1, either);
-    }
 }
