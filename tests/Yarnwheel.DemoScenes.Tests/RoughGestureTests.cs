@@ -56,6 +56,20 @@ public class RoughGestureTests
     }
 
     [Fact]
+    public void Where_little_is_seen_unmixed_the_stroke_goes_through_what_is_mixed()
+    {
+        // A block behind steam: unmixed in one corner only.
+        var alpha = new float[Width * Height];
+        for (var y = 40; y < 100; y++)
+            for (var x = 40; x < 140; x++) alpha[y * Width + x] = x < 44 && y < 44 ? 1 : 0.8f;
+        var part = RoughGesture.For(alpha, Width, Height);
+        var start = part.Inside[0][0];
+        Assert.InRange(start.X * Width, 60, 120);
+        Assert.InRange(start.Y * Height, 60, 80);
+        Assert.True(part.Width > 0.01);
+    }
+
+    [Fact]
     public void Nothing_gives_no_gesture()
     {
         var part = RoughGesture.For(new float[Width * Height], Width, Height);

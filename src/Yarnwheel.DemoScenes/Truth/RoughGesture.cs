@@ -9,6 +9,9 @@ internal static class RoughGesture
     /// <summary>Room between subject and box, of the longer side.</summary>
     private const double Room = 0.03;
 
+    /// <summary>How much more room a stroke must have where the subject is mixed than where it is alone, to go there.</summary>
+    private const double MuchMore = 3;
+
     private const double WidestStroke = 0.012;
 
     public static SubjectPart For(float[] alpha, int width, int height)
@@ -25,6 +28,9 @@ internal static class RoughGesture
         var room = (int)(Room * longer);
         var box = new Region(left - room, top - room, right - left + 1 + 2 * room, bottom - top + 1 + 2 * room).Intersect(new Region(0, 0, width, height));
         var (inside, within) = Through([.. alpha.Select(a => a > 0.99f)], box, width, height);
+        // Behind steam hardly anything of it is seen alone: a hand paints what is it for the most part.
+        var (mostly, wider) = Through([.. alpha.Select(a => a > 0.5f)], box, width, height);
+        if (wider > MuchMore * within) (inside, within) = (mostly, wider);
         var (outside, without) = Through([.. alpha.Select(a => a < 0.004f)], box, width, height);
         return new SubjectPart
         {
