@@ -161,6 +161,7 @@ try {
     view.centre(0.62, 0.42);
   });
   await settled(page);
+  await page.getByText('Left over: 0').waitFor();
   await shot('close');
 } finally {
   await browser.close();
