@@ -39,15 +39,15 @@ internal static class EdgeQualityTable
         var exact = Engine(scene, photo, scene.Alpha, new EdgeRefinement(), band);
         var none = Engine(scene, photo, scene.Rough, new EdgeRefinement(), band);
         var guided = Guided(scene, photo, band);
-        foreach (var (name, grade) in (List<(string, Grade)>)[(Ours(follow), ours), ("guided filter", guided), ("none", none), ("exact alpha", exact)])
+        var (named, picture) = (scene.Name, isClean ? "clean" : "grain, JPEG");
+        foreach (var (name, grade) in (List<(string, Grade)>)[(FormattableString.Invariant($"ours, follow {follow}"), ours), ("guided filter", guided), ("none", none), ("exact alpha", exact)])
         {
             Console.WriteLine(FormattableString.Invariant(
-                $"| {(name == Ours(follow) ? scene.Name : "")} | {(name != Ours(follow) ? "" : isClean ? "clean" : "grain, JPEG")} | {name} | {grade.Sad:F3} | {grade.Mse:F1} | {grade.Gradient:F3} | {grade.Difference:F2} | {grade.Left:F2} | {(grade.Strands is { } kept ? $"{kept:P0}" : "")} |"));
+                $"| {named} | {picture} | {name} | {grade.Sad:F3} | {grade.Mse:F1} | {grade.Gradient:F3} | {grade.Difference:F2} | {grade.Left:F2} | {(grade.Strands is { } kept ? $"{kept:P0}" : "")} |"));
+            (named, picture) = ("", "");
         }
         return (ours, guided, exact);
     }
-
-    private static string Ours(double follow) => FormattableString.Invariant($"ours, follow {follow}");
 
     /// <summary>Where it is open what belongs to the subject: about the rough contour, and where the truth is mixed.</summary>
     private static bool[] Band(MatteScene scene)

@@ -15,8 +15,8 @@ internal static class SubjectTable
 
     /// <param name="Mask">The first answer.</param>
     /// <param name="Milliseconds">It took.</param>
-    /// <param name="Corrected">IoU after each correction.</param>
-    private sealed record Outcome(float[] Mask, double Milliseconds, double[] Corrected);
+    /// <param name="Overlaps">IoU of it, and after each correction.</param>
+    private sealed record Outcome(float[] Mask, double Milliseconds, double[] Overlaps);
 
     /// <param name="boxAlone">Whether the strokes are left out.</param>
     /// <param name="only">Part of the names of the scenes wanted; null for all.</param>
@@ -37,7 +37,7 @@ internal static class SubjectTable
             var (own, other) = (SubjectGrade.Of(scene, ours.Mask), SubjectGrade.Of(scene, theirs.Mask));
             all.Add((scene, own, other, ours, theirs));
             Console.WriteLine(string.Create(CultureInfo.InvariantCulture,
-                $"| {scene.Name} | {scene.Width} × {scene.Height} | {own.Overlap:F4} | {other.Overlap:F4} | {own.Sad:F2} | {other.Sad:F2} | {own.Boundary:F2} | {other.Boundary:F2} | {ours.Corrected[^1]:F4} | {theirs.Corrected[^1]:F4} | {ours.Milliseconds:F0} | {correction:F0} | {theirs.Milliseconds:F0} |"));
+                $"| {scene.Name} | {scene.Width} × {scene.Height} | {own.Overlap:F4} | {other.Overlap:F4} | {own.Sad:F2} | {other.Sad:F2} | {own.Boundary:F2} | {other.Boundary:F2} | {ours.Overlaps[^1]:F4} | {theirs.Overlaps[^1]:F4} | {ours.Milliseconds:F0} | {correction:F0} | {theirs.Milliseconds:F0} |"));
             if (pictures is not null) SubjectPictures.Save(pictures, scene, ours.Mask, theirs.Mask);
         }
         Console.WriteLine();
@@ -47,9 +47,9 @@ internal static class SubjectTable
         Console.WriteLine(FormattableString.Invariant($"Boundary error: {all.Average(a => a.Ours.Boundary):F2} px, grabCut's {all.Average(a => a.Theirs.Boundary):F2} (goal half). SAD: {all.Average(a => a.Ours.Sad):F2}, grabCut's {all.Average(a => a.Theirs.Sad):F2}."));
         Console.WriteLine(FormattableString.Invariant($"Time: grabCut takes {all.Min(a => a.Other.Milliseconds / a.Own.Milliseconds):F0} to {all.Max(a => a.Other.Milliseconds / a.Own.Milliseconds):F0} times as long (goal 10)."));
         string Left(Func<int, double> overlap) => string.Join(", ", Enumerable.Range(0, Corrections + 1).Select(k => FormattableString.Invariant($"{1 - overlap(k):F3}")));
-        string Worst(Func<(SubjectGrade First, Outcome Later), double> fall) => FormattableString.Invariant($"{all.Max(a => fall((a.Ours, a.Own))):F3} (grabCut {all.Max(a => fall((a.Theirs, a.Other))):F3})");
-        Console.WriteLine($"1 − IoU on average after 0 to {Corrections} corrections: {Left(k => all.Average(a => k == 0 ? a.Ours.Overlap : a.Own.Corrected[k - 1]))}; grabCut's: {Left(k => all.Average(a => k == 0 ? a.Theirs.Overlap : a.Other.Corrected[k - 1]))}.");
-        Console.WriteLine($"What one correction lost at most: {Worst(a => Enumerable.Range(0, Corrections).Max(k => (k == 0 ? a.First.Overlap : a.Later.Corrected[k - 1]) - a.Later.Corrected[k]))}.");
+        double Lost(Outcome outcome) => Enumerable.Range(1, Corrections).Max(k => outcome.Overlaps[k - 1] - outcome.Overlaps[k]);
+        Console.WriteLine($"1 − IoU on average after 0 to {Corrections} corrections: {Left(k => all.Average(a => a.Own.Overlaps[k]))}; grabCut's: {Left(k => all.Average(a => a.Other.Overlaps[k]))}.");
+        Console.WriteLine(FormattableString.Invariant($"What one correction lost at most: {all.Max(a => Lost(a.Own)):F3} (grabCut {all.Max(a => Lost(a.Other)):F3})."));
     }
 
     private static Outcome Ours(SubjectScene scene, out double correction)
@@ -63,15 +63,16 @@ internal static class SubjectTable
         }
         correction = later.Order().ElementAt(1);
         var renderer = new PhotoRenderer(Pyramid.Build(scene.Photo));
-        return runs.OrderBy(r => r.Milliseconds).ElementAt(1) with { Corrected = Corrected(scene, runs[0].Mask, part => Solve(renderer, part)) };
+        return runs.OrderBy(r => r.Milliseconds).ElementAt(1) with { Overlaps = Corrected(scene, runs[0].Mask, part => Solve(renderer, part)) };
     }
 
-    /// <summary>How near each of some corrections comes.</summary>
+    /// <summary>How near an answer comes, and each of some corrections.</summary>
     private static double[] Corrected(SubjectScene scene, float[] mask, Func<SubjectPart, float[]> solve)
     {
-        var overlaps = new double[Corrections];
+        var overlaps = new double[Corrections + 1];
+        overlaps[0] = Overlap.Of(mask, scene.Alpha);
         var gesture = scene.Gesture;
-        for (var k = 0; k < Corrections; k++)
+        for (var k = 1; k <= Corrections; k++)
         {
             gesture = CorrectingHand.Correct(mask, scene.Alpha, scene.Width, scene.Height, gesture);
             mask = solve(gesture);

@@ -45,6 +45,8 @@ public class FrameTurnTests
         var frame = await turns.TakeAsync(1, TestContext.Current.CancellationToken);
         var drawn = false;
         var behind = turns.BehindAsync(() => drawn, TestContext.Current.CancellationToken);
+        await Task.Delay(60, TestContext.Current.CancellationToken);
+        Assert.False(behind.IsCompleted);
         drawn = true;
         frame.Dispose();
         Assert.True(await behind);

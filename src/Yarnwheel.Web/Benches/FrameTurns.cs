@@ -38,22 +38,17 @@ internal sealed class FrameTurns(int places = 2)
     }
 
     /// <summary>Work that nobody waits for with a hand on the mouse lets frames go first, but not for ever.</summary>
-    public void GiveWay(CancellationToken cancel) => GiveWay(100, cancel);
-
-    /// <param name="most">How long it waits at most, milliseconds.</param>
-    /// <param name="cancel">Ends the wait early.</param>
-    private void GiveWay(int most, CancellationToken cancel)
+    public void GiveWay(CancellationToken cancel)
     {
-        for (var waited = 0; waited < most && IsBusy() && !cancel.IsCancellationRequested; waited += 5) cancel.WaitHandle.WaitOne(5);
+        for (var k = 0; k < 20 && IsBusy() && !cancel.IsCancellationRequested; k++) cancel.WaitHandle.WaitOne(5);
     }
 
     /// <summary>Does such work as a whole, once no frame is being drawn; after a second all the same.</summary>
-    public Task<T> BehindAsync<T>(Func<T> work, CancellationToken cancel) => Task.Run(() =>
+    public async Task<T> BehindAsync<T>(Func<T> work, CancellationToken cancel)
     {
-        GiveWay(1000, cancel);
-        cancel.ThrowIfCancellationRequested();
-        return work();
-    }, cancel);
+        for (var since = Environment.TickCount64; IsBusy() && Environment.TickCount64 - since < 1000;) await Task.Delay(5, cancel);
+        return await Task.Run(work, cancel);
+    }
 
     private bool IsBusy()
     {

@@ -21,6 +21,7 @@ internal sealed class CutPicture
         Falloff = falloff;
         (Means, Sizes, Centres) = Summed(half, superpixels);
         Borders = SharedBorder.Of(this);
+        Neighbours = Touching(Borders, superpixels.Count);
     }
 
     public int Width => Lab.Width;
@@ -57,10 +58,13 @@ internal sealed class CutPicture
     /// <summary>Between superpixels that touch.</summary>
     public SharedBorder[] Borders { get; }
 
+    /// <summary>Of each superpixel: those it touches.</summary>
+    public List<int>[] Neighbours { get; }
+
     /// <summary>How fast neighbours of unlike colour lose their hold on one another.</summary>
     public double Falloff { get; }
 
-    public long Bytes => 4L * (3 * Lab.Width * Lab.Height + 3 * Half.Width * Half.Height + Fine.Length + 2 * Coarse.Length) + 16L * Borders.Length + 12L * Colours.Length + 36L * Sizes.Length;
+    public long Bytes => 4L * (3 * Lab.Width * Lab.Height + 3 * Half.Width * Half.Height + Fine.Length + 2 * Coarse.Length) + 24L * Borders.Length + 12L * Colours.Length + 100L * Sizes.Length;
 
     /// <param name="lab">OKLab of the whole picture.</param>
     /// <param name="cancel">Ends the work early.</param>
@@ -122,6 +126,18 @@ internal sealed class CutPicture
         });
         var mean = rows.Sum() / Math.Max(1, 2.0 * (lab.Width - 1) * (lab.Height - 1));
         return 1 / (2 * Math.Max(mean, 1e-5));
+    }
+
+    private static List<int>[] Touching(SharedBorder[] borders, int count)
+    {
+        var result = new List<int>[count];
+        for (var k = 0; k < count; k++) result[k] = new List<int>(8);
+        foreach (var border in borders)
+        {
+            result[border.A].Add(border.B);
+            result[border.B].Add(border.A);
+        }
+        return result;
     }
 
     /// <summary>Mean colour, number of pixels and middle of each superpixel.</summary>

@@ -18,18 +18,5 @@ internal static class NearnessLean
 
     /// <summary>The differences of colour along the cheapest way to each superpixel, OKLab.</summary>
     public static float[] Ways(CutPicture picture, IEnumerable<int> starts) =>
-        CheapestWays.From(starts, Neighbours(picture), (a, b) => Step + (picture.Means[a] - picture.Means[b]).Length());
-
-    /// <summary>Of each superpixel: those it touches.</summary>
-    private static List<int>[] Neighbours(CutPicture picture)
-    {
-        var result = new List<int>[picture.Superpixels.Count];
-        for (var k = 0; k < result.Length; k++) result[k] = new List<int>(8);
-        foreach (var border in picture.Borders)
-        {
-            result[border.A].Add(border.B);
-            result[border.B].Add(border.A);
-        }
-        return result;
-    }
+        CheapestWays.From(starts, picture.Neighbours, (a, b) => Step + (picture.Means[a] - picture.Means[b]).Length());
 }

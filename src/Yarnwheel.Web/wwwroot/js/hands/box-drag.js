@@ -1,5 +1,6 @@
 // @ts-check
 import { distance } from '../photo/pen.js';
+import { share } from '../photo/share.js';
 
 /** @typedef {import('../photo/stage.js').Place} Place */
 /** @typedef {{ x0: number, y0: number, x1: number, y1: number }} Box on the photo, 0 … 1 */
@@ -7,8 +8,6 @@ import { distance } from '../photo/pen.js';
 
 /** How near to a corner takes hold of it, CSS pixels. */
 const NEAR = 9;
-
-const round = (/** @type {number} */ v) => Math.round(Math.min(Math.max(v, 0), 1) * 1e5) / 1e5;
 
 /** A box drawn on the photo from corner to corner, or one that is there dragged by a corner. */
 export class BoxDrag {
@@ -44,7 +43,7 @@ export class BoxDrag {
   move(at) {
     if (!this.box && distance(at, this.start) < 6) return false;
     const [a, b] = [this.fixed, { x: at.photo.x + this.by.x, y: at.photo.y + this.by.y }];
-    this.box = { x0: round(Math.min(a.x, b.x)), y0: round(Math.min(a.y, b.y)), x1: round(Math.max(a.x, b.x)), y1: round(Math.max(a.y, b.y)) };
+    this.box = { x0: share(Math.min(a.x, b.x)), y0: share(Math.min(a.y, b.y)), x1: share(Math.max(a.x, b.x)), y1: share(Math.max(a.y, b.y)) };
     return true;
   }
 }

@@ -1,13 +1,12 @@
 // @ts-check
 import { distance } from '../photo/pen.js';
+import { share } from '../photo/share.js';
 import { thinned } from '../photo/thinning.js';
 import { BoxDrag } from './box-drag.js';
 
 /** @typedef {import('../photo/stage.js').Place} Place */
 /** @typedef {'box' | 'paint'} Way */
 /** @typedef {{ x: number, y: number, width?: number, turn?: number }} Point */
-
-const round = (/** @type {number} */ v) => Math.round(Math.min(Math.max(v, 0), 1) * 1e5) / 1e5;
 
 /** By subject: a box round the thing, strokes on it, and with Alt strokes on what does not belong to it. */
 export class Subject {
@@ -76,7 +75,7 @@ export class Subject {
     const { inside = [], outside = [] } = this.work.part ?? {};
     const turn = Math.min(1000, inside.length + outside.length + 1);
     this.#press = { points: [], away: at.alt || at.eraser, seen: 0 };
-    this.#add(at, { width: round(2 * this.settings.values.radius), turn });
+    this.#add(at, { width: share(2 * this.settings.values.radius), turn });
     this.#show();
   }
 
@@ -165,7 +164,7 @@ export class Subject {
   /** @param {Place} at @param {object} [more] */
   #add(at, more) {
     const points = /** @type {{ points: Point[] }} */ (this.#press).points;
-    if (points.length < 4000) points.push({ x: round(at.photo.x), y: round(at.photo.y), ...more });
+    if (points.length < 4000) points.push({ x: share(at.photo.x), y: share(at.photo.y), ...more });
   }
 
   /** @param {Point[]} points @param {boolean} away */
