@@ -2,6 +2,7 @@ using System.Diagnostics;
 using Yarnwheel.Codecs;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -27,7 +28,7 @@ internal static class GreysTable
         var times = new List<double>();
         foreach (var path in files)
         {
-            var samples = new PhotoRenderer(Pyramid.Build(new PhotoReader(new PhotoLimits()).Read(path).Pixels)).Samples(new Recipe());
+            var samples = new PhotoRenderer(Pyramid.Build(new PhotoReader(new PhotoLimits()).Read(path).Pixels)).Greys.Samples(new Recipe());
             var flat = ContrastScore.Of(samples, new WheelCurve([]));
             var (_, auto) = AutoMix.Find(samples);
             var median = Enumerable.Range(0, Repeats).Select(_ => Time(() => AutoMix.Find(samples))).Order().ElementAt(Repeats / 2);

@@ -1,5 +1,7 @@
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Edges;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -40,18 +42,19 @@ internal static class ClingTable
     private static (double Fringe, double? Strands, double Body) Grade(MatteScene scene, ColourCling? cling)
     {
         int width = scene.Width, height = scene.Height;
-        var wide = Core.Masks.Edges.MaskShift.By([.. scene.Alpha.Select(a => a > 0.3f ? 1f : 0)], width, height, TooWide, CancellationToken.None);
+        var all = new Region(0, 0, width, height);
+        var wide = MaskShift.By(new Plane<float>(all, [.. scene.Alpha.Select(a => a > 0.3f ? 1f : 0)]), TooWide, CancellationToken.None);
         var rgb = new byte[3 * width * height];
         for (var i = 0; i < rgb.Length; i++) rgb[i] = (byte)Math.Clamp(Math.Round(255 * Srgb.Encode(Math.Clamp(scene.Light(i), 0, 1))), 0, 255);
-        var renderer = new PhotoRenderer(Pyramid.Build(new BytePixels(rgb, width, height)), pictures: new OnePicture(wide));
+        var renderer = new PhotoRenderer(Pyramid.Build(new BytePixels(rgb, width, height)), pictures: new OnePicture(wide.Values));
         // The hand keeps the centre on the background, just outside what is masked.
-        var outside = Core.Masks.Edges.MaskShift.By(wide, width, height, 3, CancellationToken.None);
+        var outside = MaskShift.By(wide, 3, CancellationToken.None);
         var strokes = new List<BrushStroke>();
         for (var y = 4; y < height - 4; y += 4)
         {
             for (var x = 4; x < width - 4; x += 4)
             {
-                if (outside[y * width + x] > 0.5f || !Touches(outside, x, y, width)) continue;
+                if (outside[x, y] > 0.5f || !Touches(outside, x, y)) continue;
                 strokes.Add(new BrushStroke { Erase = true, OnMask = MaskTones.All, Radius = Radius / width, Hardness = 90, Points = [new BrushPoint { X = (x + 0.5) / width, Y = (y + 0.5) / height }] });
             }
         }
@@ -59,7 +62,7 @@ internal static class ClingTable
         {
             var part = new BrushPart { Strokes = [.. strokes.Select(stroke => stroke with { Cling = how })] };
             var recipe = new Recipe { Areas = [new Area { Mask = new Mask { Parts = [OnePicture.Part, part] } }] };
-            return [.. renderer.FullMask(recipe, 0).Select(m => m / 65535f)];
+            return [.. renderer.Copies.Mask(recipe, 0).Select(m => m / 65535f)];
         }
         var mask = Painted(cling);
         var plain = Painted(null);
@@ -70,7 +73,7 @@ internal static class ClingTable
             var alpha = scene.Alpha[i];
             if (alpha < 0.5f && plain[i] < 0.05f)
             {
-                before += Math.Max(0, wide[i] - alpha);
+                before += Math.Max(0, wide.Values[i] - alpha);
                 left += Math.Max(0, mask[i] - alpha);
             }
             if (alpha > 0.99f)
@@ -83,11 +86,11 @@ internal static class ClingTable
         return (left / before, strands, bodyKept / body);
     }
 
-    private static bool Touches(float[] mask, int x, int y, int width)
+    private static bool Touches(Plane<float> mask, int x, int y)
     {
         for (var v = -4; v <= 4; v += 2)
             for (var u = -4; u <= 4; u += 2)
-                if (mask[(y + v) * width + x + u] > 0.5f) return true;
+                if (mask[x + u, y + v] > 0.5f) return true;
         return false;
     }
 }

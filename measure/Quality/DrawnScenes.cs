@@ -33,7 +33,7 @@ internal static class DrawnScenes
         draw(canvas);
         var all = new Region(0, 0, Width, Height);
         var alpha = canvas.Alpha();
-        if (blur > 0) alpha = GaussianBlur.Of(alpha, all, blur, CancellationToken.None);
+        if (blur > 0) alpha = GaussianBlur.Of(new Plane<float>(all, alpha), blur, CancellationToken.None).Values;
         var own = Texture(subject, 5, 0.35f, 11);
         var rest = Texture(behind, 17, depth, 23);
         for (var i = 0; i < own.Length; i++)

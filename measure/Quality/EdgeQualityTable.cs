@@ -3,6 +3,7 @@ using OpenCvSharp.XImgProc;
 using Yarnwheel.Codecs;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -63,7 +64,7 @@ internal static class EdgeQualityTable
         var renderer = new PhotoRenderer(Pyramid.Build(photo), pictures: new OnePicture(mask));
         var recipe = new Recipe { Areas = [new Area { Mask = new Mask { Parts = [OnePicture.Part] }, Edge = edge }] };
         var picture = new float[3 * mask.Length];
-        renderer.Full(recipe, (y, light) =>
+        renderer.Copies.Picture(recipe, (y, light) =>
         {
             for (var x = 0; x < scene.Width; x++)
             {
@@ -71,7 +72,7 @@ internal static class EdgeQualityTable
                 (picture[at], picture[at + 1], picture[at + 2]) = (light.Red[x], light.Green[x], light.Blue[x]);
             }
         });
-        return Grade.Of(scene, band, [.. renderer.FullMask(recipe, 0).Select(m => m / 65535f)], picture);
+        return Grade.Of(scene, band, [.. renderer.Copies.Mask(recipe, 0).Select(m => m / 65535f)], picture);
     }
 
     /// <summary>The best of several radii and regularisations, by SAD.</summary>

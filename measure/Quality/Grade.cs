@@ -54,7 +54,7 @@ internal sealed record Grade(double Sad, double Mse, double Gradient, double Dif
     /// <summary>Steepness of a mask smoothed by a Gaussian of 1.4 pixels.</summary>
     private static float[] GradientOf(float[] mask, MatteScene scene)
     {
-        var smooth = GaussianBlur.Of(mask, new Region(0, 0, scene.Width, scene.Height), 1.4, CancellationToken.None);
+        var smooth = GaussianBlur.Of(new Plane<float>(new Region(0, 0, scene.Width, scene.Height), mask), 1.4, CancellationToken.None).Values;
         var result = new float[mask.Length];
         for (var y = 1; y < scene.Height - 1; y++)
         {

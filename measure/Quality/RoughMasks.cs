@@ -10,7 +10,7 @@ internal static class RoughMasks
     public static float[] Of(float[] alpha, int width, int height)
     {
         // Thin things are painted along, a few pixels too wide; the rest is the body of what is there.
-        var wide = GaussianBlur.Of(alpha, new Region(0, 0, width, height), 3, CancellationToken.None);
+        var wide = GaussianBlur.Of(new Plane<float>(new Region(0, 0, width, height), alpha), 3, CancellationToken.None).Values;
         var body = wide.Max() > 0.9f ? 0.5f : 0.08f;
         var noise = new SmoothNoise(77);
         var rough = new float[alpha.Length];

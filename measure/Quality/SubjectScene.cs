@@ -1,4 +1,5 @@
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.DemoScenes.Truth;
 

@@ -1,6 +1,7 @@
 using Yarnwheel.Codecs;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 
 namespace Yarnwheel.Measure.Quality;
 

@@ -2,6 +2,7 @@ using System.Diagnostics;
 using System.Globalization;
 using OpenCvSharp;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 using Yarnwheel.DemoScenes.Truth;
@@ -82,7 +83,7 @@ internal static class SubjectTable
     }
 
     private static float[] Solve(PhotoRenderer renderer, SubjectPart part) =>
-        [.. renderer.FullMask(new Recipe { Areas = [new Area { Mask = new Mask { Parts = [part] } }] }, 0).Select(m => m / 65535f)];
+        [.. renderer.Copies.Mask(new Recipe { Areas = [new Area { Mask = new Mask { Parts = [part] } }] }, 0).Select(m => m / 65535f)];
 
     private static Outcome Once(SubjectScene scene, out double correction)
     {

@@ -2,6 +2,7 @@ using System.Globalization;
 using NetVips;
 using Yarnwheel.Codecs;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Rendering;
 
 namespace Yarnwheel.Measure.Speed;

@@ -10,7 +10,7 @@ internal static class FrameTable
     /// <summary>The unit E: the frame encoded by the codec library.</summary>
     public static double Unit(PhotoRenderer renderer, View view)
     {
-        var pixels = renderer.Frame(Material.ThreeAreas, view, Show.Result);
+        var pixels = renderer.Frames.Draw(Material.ThreeAreas, view, Show.Result);
         return Stopwatches.Median(15, () => FrameEncoder.Jpeg(pixels, view.Region.Width, view.Region.Height, 90, true));
     }
 
@@ -18,7 +18,7 @@ internal static class FrameTable
     public static double Spoke(PhotoRenderer renderer, View view, Recipe recipe)
     {
         Recipe Moved(int i) => recipe with { Grey = recipe.Grey with { Spokes = recipe.Grey.Spokes.SetItem(0, new Spoke { Hue = 29, Lift = i % 90 }) } };
-        return Stopwatches.Median(41, i => renderer.Frame(Moved(i), view, Show.Result));
+        return Stopwatches.Median(41, i => renderer.Frames.Draw(Moved(i), view, Show.Result));
     }
 
     public static IEnumerable<SpeedRow> Rows(PhotoRenderer renderer)
@@ -40,9 +40,9 @@ internal static class FrameTable
         }
 
         Recipe Reach(int i) => Material.ManyPicks(5 + (i + 2) * 0.1);
-        var reach = Stopwatches.Median(21, i => renderer.Frame(Reach(i), view, Show.Result));
+        var reach = Stopwatches.Median(21, i => renderer.Frames.Draw(Reach(i), view, Show.Result));
         yield return new("reach moved, ten picks, five leave-outs: the frame's pixels", peer, $"{reach:F1} ms", "–", null);
-        var fresh = Stopwatches.Median(9, i => renderer.Frame(Material.ThreeAreas, view with { Region = view.Region with { Y = i + 3, Height = view.Region.Height - 20 } }, Show.Result));
+        var fresh = Stopwatches.Median(9, i => renderer.Frames.Draw(Material.ThreeAreas, view with { Region = view.Region with { Y = i + 3, Height = view.Region.Height - 20 } }, Show.Result));
         yield return new("a region never seen before, three areas: the frame's pixels", peer, $"{fresh:F1} ms", "–", null);
     }
 }

@@ -1,6 +1,7 @@
 using NetVips;
 using Yarnwheel.Codecs;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 using Region = Yarnwheel.Core.Imaging.Region;

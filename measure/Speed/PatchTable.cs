@@ -3,7 +3,7 @@ using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
-using Yarnwheel.Core.Treatments;
+using Yarnwheel.Core.Rendering.Operations;
 
 namespace Yarnwheel.Measure.Speed;
 
@@ -13,13 +13,12 @@ internal static class PatchTable
     public static IEnumerable<SpeedRow> Rows(PhotoRenderer renderer)
     {
         var view = Material.Frame(renderer);
-        var source = new RenderSource(renderer.Photo, new PieceCache(1 << 28), null);
-        var planes = ViewPlanes.Draw(renderer.Photo, view, LightPlan.None, CancellationToken.None);
+        var source = new RenderSource(renderer.Photo, 1 << 28, null);
         AreaPlan Patch(double reach) => RenderPlan.Compile(new Recipe { Areas = [new Area { Mask = new Mask { Parts = [new PatchPart { Seeds = [new PatchSeed { X = 0.47, Y = 0.45, Reach = reach }] }] } }] }, source).Areas[0];
-        var scene = new MaskScene(planes, LightPlan.None, source, new PieceCache(1 << 28), CancellationToken.None);
-        var drag = Stopwatches.Median(41, i => AreaMasks.Draw(Patch(20 + (i + 2) * 0.3), scene));
+        var drawing = source.Drawing(view.Scale, view.Region.Area, CancellationToken.None);
+        var drag = Stopwatches.Median(41, i => Patch(20 + (i + 2) * 0.3).Mask.At(drawing, view.Region));
 
-        var pixels = renderer.Frame(new Recipe { Ground = new Ground { Colour = 100 } }, view, Show.Result);
+        var pixels = renderer.Frames.Draw(new Recipe { Ground = new Ground { Colour = 100 } }, view, Show.Result);
         var (map, flood) = Both(pixels, view.Region.Width, view.Region.Height, 9);
         yield return new("patch dragged: the mask of the frame", $"OpenCV flood fill, one value: {flood:F1} ms", $"{drag:F1} ms", "1 ms", drag);
         yield return new("patch pressed: the reach map of the frame", $"OpenCV flood fill of the frame: {flood:F1} ms", $"{map:F1} ms", "5 × the flood fill", map / (5 * flood));
@@ -29,7 +28,7 @@ internal static class PatchTable
         yield return new("the reach map of 24 MP", $"OpenCV flood fill of it: {fullFlood:F0} ms", $"{fullMap:F0} ms", "5 × the flood fill", fullMap / (5 * fullFlood));
     }
 
-    private static byte[] FullBytes(PhotoRenderer renderer) => renderer.Frame(new Recipe { Ground = new Ground { Colour = 100 } }, View.Whole(renderer.Photo), Show.Original);
+    private static byte[] FullBytes(PhotoRenderer renderer) => renderer.Frames.Draw(new Recipe { Ground = new Ground { Colour = 100 } }, View.Whole(renderer.Photo), Show.Original);
 
     private static (double Map, double Flood) Both(byte[] rgb, int width, int height, int runs)
     {

@@ -17,18 +17,18 @@ internal static class SubjectRows
     public static IEnumerable<SpeedRow> Rows(PhotoRenderer renderer)
     {
         var view = Material.Frame(renderer);
-        byte[] Frame(PhotoRenderer with, SubjectPart part) => with.Frame(new Recipe { Areas = [new Area { Mask = new Mask { Parts = [part] } }] }, view, Show.Veil, 0, null, new Overlay { Stitch = true }, CancellationToken.None);
+        byte[] Frame(PhotoRenderer with, SubjectPart part) => with.Frames.Draw(new Recipe { Areas = [new Area { Mask = new Mask { Parts = [part] } }] }, view, Show.Veil, 0, null, new Overlay { Stitch = true }, CancellationToken.None);
         SubjectPart Moved(int i) => Boxed with { Box = Boxed.Box! with { X0 = 0.44 - 0.0005 * i } };
         // The photo is open and in sight, as it is before a hand can draw on it.
         PhotoRenderer Open()
         {
             var own = new PhotoRenderer(renderer.Photo);
-            own.Frame(new Recipe(), view, Show.Result);
+            own.Frames.Draw(new Recipe(), view, Show.Result);
             return own;
         }
         var cold = Stopwatches.Median(3, i => Frame(Open(), Moved(i))) - Stopwatches.Median(3, _ => Open());
         var looked = Open();
-        looked.PrepareSubjects();
+        looked.Findings.PrepareSubjects();
         var first = Stopwatches.Median(9, i => Frame(looked, Moved(i + 5)));
         var correction = Stopwatches.Median(9, i => Frame(looked, Moved(40) with { Outside = [[new StrokePoint { X = 0.51 + 0.0004 * i, Y = 0.4, Width = 0.008, Turn = 2 }, new StrokePoint { X = 0.512, Y = 0.6 }]] }));
         var cut = GrabCut(renderer, view);
@@ -39,7 +39,7 @@ internal static class SubjectRows
 
     private static double GrabCut(PhotoRenderer renderer, View view)
     {
-        var pixels = renderer.Frame(new Recipe { Ground = new Ground { Colour = 100 } }, view, Show.Result);
+        var pixels = renderer.Frames.Draw(new Recipe { Ground = new Ground { Colour = 100 } }, view, Show.Result);
         var (width, height) = (view.Region.Width, view.Region.Height);
         using var picture = Mat.FromPixelData(height, width, MatType.CV_8UC3, pixels);
         using Mat mask = new(), behind = new(), front = new();

@@ -1,6 +1,7 @@
 using System.CommandLine;
 using Yarnwheel.Codecs;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 

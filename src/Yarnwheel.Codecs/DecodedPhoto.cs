@@ -1,4 +1,5 @@
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 
 namespace Yarnwheel.Codecs;
 

@@ -1,5 +1,6 @@
 using NetVips;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 
 namespace Yarnwheel.Codecs;
 

@@ -47,14 +47,14 @@ public static class PhotoWriter
         Image RenderBytes()
         {
             var target = new byte[3L * width * height];
-            renderer.Full(recipe, (y, light) => SrgbByte.EncodeRow(light, target.AsSpan(3 * y * width, 3 * width)), rendering, cancel);
+            renderer.Copies.Picture(recipe, (y, light) => SrgbByte.EncodeRow(light, target.AsSpan(3 * y * width, 3 * width)), rendering, cancel);
             return Wrap(target);
         }
 
         Image RenderWords()
         {
             var target = new ushort[3L * width * height];
-            renderer.Full(recipe, (y, light) =>
+            renderer.Copies.Picture(recipe, (y, light) =>
             {
                 var into = target.AsSpan(3 * y * width, 3 * width);
                 for (var x = 0; x < width; x++)
@@ -73,7 +73,7 @@ public static class PhotoWriter
             var matrix = MatrixProfile.Read(profile);
             if (matrix is not null) return bits == 8 ? Wrap(RenderCodes<byte>(matrix)) : Wrap(RenderCodes<ushort>(matrix));
             var target = new float[3L * width * height];
-            renderer.Full(recipe, (y, light) =>
+            renderer.Copies.Picture(recipe, (y, light) =>
             {
                 var into = target.AsSpan(3 * y * width, 3 * width);
                 for (var x = 0; x < width; x++) (into[3 * x], into[3 * x + 1], into[3 * x + 2]) = (light.Red[x], light.Green[x], light.Blue[x]);
@@ -85,7 +85,7 @@ public static class PhotoWriter
         {
             var codes = matrix.Tables(bits).Select(table => new DeviceCodes(table)).ToArray();
             var target = new T[3L * width * height];
-            renderer.Full(recipe, (y, light) =>
+            renderer.Copies.Picture(recipe, (y, light) =>
             {
                 var into = target.AsSpan(3 * y * width, 3 * width);
                 for (var x = 0; x < width; x++)
@@ -108,7 +108,7 @@ public static class PhotoWriter
     public static void SaveMask(string path, PhotoRenderer renderer, Recipe recipe, int area, IProgress<double>? progress = null, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(renderer);
-        var mask = renderer.FullMask(recipe, area, new Part(progress, 0, RenderingShare), cancel);
+        var mask = renderer.Copies.Mask(recipe, area, new Part(progress, 0, RenderingShare), cancel);
         using var image = Image.NewFromMemory(mask, renderer.Photo.Width, renderer.Photo.Height, 1, Enums.BandFormat.Ushort);
         using var tagged = image.Copy(interpretation: Enums.Interpretation.Grey16);
         WholeFile.Write(path, temporary => tagged.Pngsave(temporary, compression: 4, keep: Enums.ForeignKeep.None), cancel);

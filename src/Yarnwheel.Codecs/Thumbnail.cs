@@ -1,4 +1,5 @@
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -13,6 +14,6 @@ public static class Thumbnail
         ArgumentNullException.ThrowIfNull(renderer);
         var scale = Math.Min(1, size / (double)Math.Max(renderer.Photo.Width, renderer.Photo.Height));
         var region = new Region(0, 0, AreaSampler.Extent(renderer.Photo.Width, scale), AreaSampler.Extent(renderer.Photo.Height, scale));
-        return FrameEncoder.Jpeg(renderer.Frame(recipe, new View(region, scale), Show.Result, null, cancel), region.Width, region.Height, 88, true);
+        return FrameEncoder.Jpeg(renderer.Frames.Draw(recipe, new View(region, scale), Show.Result, null, cancel: cancel), region.Width, region.Height, 88, true);
     }
 }

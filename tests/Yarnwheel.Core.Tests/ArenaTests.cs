@@ -1,5 +1,6 @@
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Lanes;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -18,7 +19,7 @@ public class ArenaTests
         Assert.Equal(3, again.Distinct().Count());
         Assert.Contains(first, again);
         Assert.Contains(second, again);
-        Assert.Equal(7, arena.Take(7).Length);
+        Assert.True(arena.Take(70).Length >= 70);
     }
 
     [Fact]
@@ -45,10 +46,10 @@ public class ArenaTests
                                                 { "kind": "hue", "op": "subtract", "from": 20, "to": 80 } ] }, "edge": { "feather": 4 } } ] }
             """);
         var full = new byte[3 * width * height];
-        renderer.Full(recipe, (y, light) => Colour.SrgbByte.EncodeRow(light, full.AsSpan(3 * y * width, 3 * width)));
-        Assert.Equal(renderer.Frame(recipe, View.Whole(renderer.Photo), Show.Result), full);
-        var mask = renderer.FullMask(recipe, 0);
-        var seen = renderer.Frame(recipe, View.Whole(renderer.Photo), Show.Mask, 0);
+        renderer.Copies.Picture(recipe, (y, light) => Colour.SrgbByte.EncodeRow(light, full.AsSpan(3 * y * width, 3 * width)));
+        Assert.Equal(renderer.Frames.Draw(recipe, View.Whole(renderer.Photo), Show.Result), full);
+        var mask = renderer.Copies.Mask(recipe, 0);
+        var seen = renderer.Frames.Draw(recipe, View.Whole(renderer.Photo), Show.Mask, 0);
         for (var i = 0; i < mask.Length; i++) Assert.InRange(Math.Abs(mask[i] / 257.0 - seen[3 * i]), 0, 0.51);
     }
 
@@ -59,7 +60,7 @@ public class ArenaTests
     [InlineData(1f)]
     [InlineData(7.3f)]
     public void The_inverse_fourth_root_is_exact_to_a_few_units(float x) =>
-        Assert.Equal(1, LaneColour.InverseFourthRoot(Lanes1.Of(x)).Value * Math.Pow(x, 0.25), 1e-6);
+        Assert.Equal(1, LaneMath.InverseFourthRoot(Lanes1.Of(x)).Value * Math.Pow(x, 0.25), 1e-6);
 
     [Fact]
     public void Levels_of_a_pyramid_are_made_when_asked_for_and_the_same_from_any_thread()

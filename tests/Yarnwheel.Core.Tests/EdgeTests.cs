@@ -11,10 +11,12 @@ public class EdgeTests
     private const int Width = 240;
     private const int Height = 180;
 
-    private static float[] Mask(Func<int, int, bool> inside)
+    private static readonly Region All = new(0, 0, Width, Height);
+
+    private static Plane<float> Mask(Func<int, int, bool> inside)
     {
-        var mask = new float[Width * Height];
-        for (var i = 0; i < mask.Length; i++) mask[i] = inside(i % Width, i / Width) ? 1 : 0;
+        var mask = new Plane<float>(All);
+        for (var i = 0; i < mask.Count; i++) mask.Values[i] = inside(i % Width, i / Width) ? 1 : 0;
         return mask;
     }
 
@@ -26,8 +28,8 @@ public class EdgeTests
     [InlineData(-8)]
     public void Growing_a_disc_moves_its_rim_by_as_much(double pixels)
     {
-        var moved = MaskShift.By(Mask((x, y) => InDisc(x, y, 50)), Width, Height, pixels, CancellationToken.None);
-        var radius = Math.Sqrt(moved.Sum() / Math.PI);
+        var moved = MaskShift.By(Mask((x, y) => InDisc(x, y, 50)), pixels, CancellationToken.None);
+        var radius = Math.Sqrt(moved.Values.Sum() / Math.PI);
         Assert.Equal(50 + pixels, radius, 0.6);
     }
 
@@ -37,46 +39,47 @@ public class EdgeTests
         foreach (var inside in (Func<int, int, bool>[])[(x, y) => InDisc(x, y, 40), (x, y) => x is >= 70 and < 150 && y is >= 60 and < 120, (x, y) => x + y is > 150 and < 260 && x - y is > -40 and < 80])
         {
             var mask = Mask(inside);
-            var back = MaskShift.By(MaskShift.By(mask, Width, Height, 9, CancellationToken.None), Width, Height, -9, CancellationToken.None);
-            var different = mask.Zip(back, (a, b) => Math.Abs(a - b)).Sum();
+            var back = MaskShift.By(MaskShift.By(mask, 9, CancellationToken.None), -9, CancellationToken.None);
+            var different = mask.Values.Zip(back.Values, (a, b) => Math.Abs(a - b)).Sum();
             // The staircase of a slanted edge comes back smooth: up to half a pixel along it.
-            Assert.True(different < 0.03 * mask.Sum(), $"{different} of {mask.Sum()}");
-            Assert.Equal(mask.Sum(), back.Sum(), 0.015 * mask.Sum());
+            Assert.True(different < 0.03 * mask.Values.Sum(), $"{different} of {mask.Values.Sum()}");
+            Assert.Equal(mask.Values.Sum(), back.Values.Sum(), 0.015 * mask.Values.Sum());
         }
     }
 
     [Fact]
     public void A_thread_one_pixel_wide_grows_and_is_not_stepped_over()
     {
-        var grown = MaskShift.By(Mask((x, _) => x == 100), Width, Height, 4, CancellationToken.None);
-        for (var x = 97; x <= 103; x++) Assert.True(grown[90 * Width + x] > 0.9, $"{x}: {grown[90 * Width + x]}");
-        Assert.Equal(0, grown[90 * Width + 106]);
+        var grown = MaskShift.By(Mask((x, _) => x == 100), 4, CancellationToken.None);
+        for (var x = 97; x <= 103; x++) Assert.True(grown[x, 90] > 0.9, $"{x}: {grown[x, 90]}");
+        Assert.Equal(0, grown[106, 90]);
     }
 
     [Fact]
     public void Smoothing_rounds_corners_keeps_straight_edges_and_the_area()
     {
         var mask = Mask((x, y) => x is >= 60 and < 180 && y is >= 50 and < 130);
-        var smooth = MaskShape.Smooth(mask, new Region(0, 0, Width, Height), 4, CancellationToken.None);
-        Assert.Equal(1, smooth[90 * Width + 61]);
-        Assert.Equal(0, smooth[90 * Width + 58]);
-        Assert.True(smooth[50 * Width + 60] < 0.1);
-        Assert.Equal(mask.Sum(), smooth.Sum(), 0.01 * mask.Sum());
+        var smooth = MaskShape.Smooth(mask, 4, CancellationToken.None);
+        Assert.Equal(1, smooth[61, 90]);
+        Assert.Equal(0, smooth[58, 90]);
+        Assert.True(smooth[60, 50] < 0.1);
+        Assert.Equal(mask.Values.Sum(), smooth.Values.Sum(), 0.01 * mask.Values.Sum());
         // A saw of two pixels becomes straight.
-        var saw = MaskShape.Smooth(Mask((x, y) => x < 100 + y % 2 * 2), new Region(0, 0, Width, Height), 4, CancellationToken.None);
-        for (var y = 40; y < 140; y++) Assert.Equal(saw[40 * Width + 101], saw[y * Width + 101], 0.05);
+        var saw = MaskShape.Smooth(Mask((x, y) => x < 100 + y % 2 * 2), 4, CancellationToken.None);
+        for (var y = 40; y < 140; y++) Assert.Equal(saw[101, 40], saw[101, y], 0.05);
     }
 
     [Fact]
     public void Contrast_is_monotone_keeps_the_ends_and_the_middle_and_undoes_itself()
     {
         var ramp = Enumerable.Range(0, 101).Select(i => i / 100f).ToArray();
-        var steep = MaskShape.Contrast(ramp, 60);
+        float[] Contrast(float[] row, double contrast) => MaskShape.Contrast(new Plane<float>(new Region(0, 0, row.Length, 1), row), contrast).Values;
+        var steep = Contrast(ramp, 60);
         Assert.Equal((0f, 1f), (steep[0], steep[100]));
         Assert.Equal(0.5, steep[50], 1e-3);
         Assert.True(steep[30] < 0.3f && steep[70] > 0.7f);
         for (var i = 1; i < ramp.Length; i++) Assert.True(steep[i] >= steep[i - 1]);
-        var back = MaskShape.Contrast(steep, -60);
+        var back = Contrast(steep, -60);
         for (var i = 30; i <= 70; i++) Assert.Equal(ramp[i], back[i], 0.02);
     }
 
@@ -108,20 +111,20 @@ public class EdgeTests
     public void Following_moves_a_rough_contour_to_the_edge_of_the_photo()
     {
         // A red disc on teal; the rough mask is a shifted one.
-        var light = new Planes(Width, Height);
+        var light = new LightPlanes(All);
         for (var i = 0; i < Width * Height; i++)
             (light.Red[i], light.Green[i], light.Blue[i]) = InDisc(i % Width, i / Width, 50) ? (0.5f, 0.05f, 0.04f) : (0.05f, 0.3f, 0.35f);
         var rough = Mask((x, y) => InDisc(x - 5, y + 3, 49));
         var truth = Mask((x, y) => InDisc(x, y, 50));
-        var matte = EdgeMatte.Of(rough, light, new Region(0, 0, Width, Height), 9, CancellationToken.None).Over(rough);
-        double Off(float[] mask) => mask.Zip(truth, (a, b) => Math.Abs(a - b)).Sum();
+        var matte = EdgeMatte.Of(rough, light, 9, CancellationToken.None).Mask();
+        double Off(Plane<float> mask) => mask.Values.Zip(truth.Values, (a, b) => Math.Abs(a - b)).Sum();
         Assert.True(Off(matte) < 0.06 * Off(rough), $"{Off(matte)} after, {Off(rough)} before");
     }
 
     [Fact]
     public void The_fringe_of_two_constant_colours_gives_exactly_those_colours()
     {
-        var light = new Planes(Width, Height);
+        var light = new LightPlanes(All);
         var mask = new float[Width * Height];
         for (var i = 0; i < mask.Length; i++)
         {
@@ -129,15 +132,15 @@ public class EdgeTests
             mask[i] = alpha;
             (light.Red[i], light.Green[i], light.Blue[i]) = (alpha * 0.6f + (1 - alpha) * 0.05f, alpha * 0.1f + (1 - alpha) * 0.4f, alpha * 0.05f + (1 - alpha) * 0.3f);
         }
-        var matte = EdgeMatte.Of(mask, light, new Region(0, 0, Width, Height), 0, CancellationToken.None).WithAlpha(mask, light);
+        var matte = EdgeMatte.Of(new Plane<float>(All, mask), light, 0, CancellationToken.None).WithAlpha(new Plane<float>(All, mask), light);
         Assert.NotEmpty(matte.Pairs);
         foreach (var (index, pair) in matte.Band.Pixels.Zip(matte.Pairs))
         {
             if (mask[index] is < 0.05f or > 0.95f) continue;
-            Assert.Equal(0.6, pair.Kept.X, 0.01);
-            Assert.Equal(0.1, pair.Kept.Y, 0.01);
-            Assert.Equal(0.05, pair.Other.X, 0.01);
-            Assert.Equal(0.4, pair.Other.Y, 0.01);
+            Assert.Equal(0.6, pair.Foreground.X, 0.01);
+            Assert.Equal(0.1, pair.Foreground.Y, 0.01);
+            Assert.Equal(0.05, pair.Background.X, 0.01);
+            Assert.Equal(0.4, pair.Background.Y, 0.01);
         }
     }
 

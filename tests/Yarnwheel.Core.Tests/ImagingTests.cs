@@ -2,6 +2,7 @@ using FsCheck.Xunit;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Rendering;
 
 namespace Yarnwheel.Core.Tests;

@@ -32,12 +32,12 @@ public class LaneTests
         var steep = new WheelCurve([new Spoke { Hue = 10, Lift = 60 }, new Spoke { Hue = 12, Lift = -40 }, new Spoke { Hue = 250, Lift = 20 }]);
         for (var i = 0; i < Count; i += T.Count)
         {
-            var lab = LaneColour.ToLab(T.Load(ref r[i]), T.Load(ref g[i]), T.Load(ref b[i]));
-            var turn = LaneColour.Turn(lab.A, lab.B);
+            var lab = OkLab.FromLinear(T.Load(ref r[i]), T.Load(ref g[i]), T.Load(ref b[i]));
+            var turn = OkLab.Turn(lab.A, lab.B);
             T.Store(lab.L, ref result[i]);
             T.Store(lab.A, ref result[Count + i]);
             T.Store(turn, ref result[2 * Count + i]);
-            T.Store(GreyKernel.Lift(LaneColour.Hold(lab.L, T.Of(0), T.Of(1)), curve.AtTurn(turn)), ref result[3 * Count + i]);
+            T.Store(GreyKernel.Lift(LaneMath.Clamp(lab.L, T.Of(0), T.Of(1)), curve.AtTurn(turn)), ref result[3 * Count + i]);
             T.Store(steep.AtTurn(turn), ref result[4 * Count + i]);
             T.Store(Gamut.Fit(T.Load(ref r[i]), T.Load(ref g[i]), T.Load(ref b[i])).Green, ref result[5 * Count + i]);
             T.Store(new Saturation.Change(0.4f, 0.5f).Of(T.Load(ref r[i]), T.Load(ref g[i]), T.Load(ref b[i])).Blue, ref result[6 * Count + i]);
@@ -89,7 +89,7 @@ public class LaneTests
         for (var degrees = 0.0; degrees < 360; degrees += 0.37)
         {
             var (sine, cosine) = Math.SinCos(degrees * Math.PI / 180);
-            var turn = LaneColour.Turn(Lanes1.Of((float)(0.1 * cosine)), Lanes1.Of((float)(0.1 * sine))).Value;
+            var turn = OkLab.Turn(Lanes1.Of((float)(0.1 * cosine)), Lanes1.Of((float)(0.1 * sine))).Value;
             Assert.Equal(degrees / 360, turn, 3e-6);
             Assert.Equal(curve.At(degrees) / 100, curve.AtTurn((float)(degrees / 360)), 1e-4);
         }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -35,7 +36,7 @@ public class LikenessTests
         for (var i = 0; i < rgb.Length; i++)
             rgb[i] = byte.Parse((i / 3 % width < width / 2 ? picked : other).AsSpan(1 + i % 3 * 2, 2), NumberStyles.HexNumber, CultureInfo.InvariantCulture);
         var renderer = new PhotoRenderer(Pictures.Pyramid(rgb, width, height));
-        ushort Kept(double reach) => renderer.FullMask(
+        ushort Kept(double reach) => renderer.Copies.Mask(
             new Recipe { Areas = [new Area { Mask = new Mask { Parts = [new ColourPart { Picks = [new ShadePick { X = 0.2, Y = 0.5 }], Reach = reach, Fade = 0, Lightness = 100 * weight }] } }] }, 0)[width * 8 + 40];
         Assert.Equal((0, 65535), (Kept(distance - 0.01), Kept(distance + 0.01)));
     }

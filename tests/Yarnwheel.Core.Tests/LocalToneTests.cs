@@ -1,5 +1,6 @@
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -24,7 +25,7 @@ public class LocalToneTests
     }
 
     private static byte[] Render(byte[] rgb, Recipe recipe) =>
-        new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)).Frame(recipe with { Ground = new Ground { Colour = 100 } }, new View(new Region(0, 0, Width, Height), 1), Show.Result);
+        new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)).Frames.Draw(recipe with { Ground = new Ground { Colour = 100 } }, new View(new Region(0, 0, Width, Height), 1), Show.Result);
 
     private static double Ripple(byte[] rgb, int from, int to)
     {

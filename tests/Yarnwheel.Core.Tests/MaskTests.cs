@@ -2,6 +2,7 @@ using FsCheck.Xunit;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Tests;

@@ -15,9 +15,10 @@ public class MatteTests
     private static readonly Vector3 Teal = new(0.05f, 0.3f, 0.35f);
 
     /// <summary>Both colours mixed by alpha, each with shade that differs from place to place.</summary>
-    private static Planes Mixed(float[] alpha, float shade = 0.2f)
+    private static LightPlanes Mixed(Plane<float> mask, float shade = 0.2f)
     {
-        var light = new Planes(Width, Height);
+        var light = new LightPlanes(All);
+        var alpha = mask.Values;
         for (var i = 0; i < alpha.Length; i++)
         {
             int x = i % Width, y = i / Width;
@@ -29,10 +30,10 @@ public class MatteTests
         return light;
     }
 
-    private static float[] Plane(Func<double, double, double> value) =>
-        [.. Enumerable.Range(0, Width * Height).Select(i => (float)Math.Clamp(value(i % Width + 0.5, i / Width + 0.5), 0, 1))];
+    private static Plane<float> Plane(Func<double, double, double> value) =>
+        new(All, [.. Enumerable.Range(0, Width * Height).Select(i => (float)Math.Clamp(value(i % Width + 0.5, i / Width + 0.5), 0, 1))]);
 
-    private static double Off(float[] mask, float[] truth) => mask.Zip(truth, (m, t) => Math.Abs(m - t)).Sum();
+    private static double Off(Plane<float> mask, Plane<float> truth) => mask.Values.Zip(truth.Values, (m, t) => Math.Abs(m - t)).Sum();
 
     [Theory]
     [InlineData(1.2)]
@@ -43,12 +44,12 @@ public class MatteTests
         double Away(double x, double y) => Math.Abs(y - 60 - 20 * Math.Sin(x / 30)) / Math.Sqrt(1 + Math.Pow(20 / 30.0 * Math.Cos(x / 30), 2));
         var truth = Plane((x, y) => thick / 2 + 0.5 - Away(x, y));
         var painted = Plane((x, y) => Away(x, y) < 6 ? 1 : 0);
-        var matte = EdgeMatte.Of(painted, Mixed(truth), All, 9, CancellationToken.None).Over(painted);
+        var matte = EdgeMatte.Of(painted, Mixed(truth), 9, CancellationToken.None).Mask();
         Assert.True(Off(matte, truth) < 0.08 * Off(painted, truth), $"{Off(matte, truth)} after, {Off(painted, truth)} before");
         for (var x = 20; x < Width - 20; x++)
         {
             var middle = (int)(60 + 20 * Math.Sin((x + 0.5) / 30));
-            if (truth[middle * Width + x] > 0.9) Assert.True(matte[middle * Width + x] > 0.6, $"broken at {x}");
+            if (truth[x, middle] > 0.9) Assert.True(matte[x, middle] > 0.6, $"broken at {x}");
         }
     }
 
@@ -57,7 +58,7 @@ public class MatteTests
     {
         var truth = Plane((x, _) => Math.Abs(x - 100) < 40 ? Math.Abs(x - 100) - 1 + 0.5 : 0);
         var rough = Plane((x, _) => Math.Abs(x - 100) is > 6 and < 38 ? 1 : 0);
-        var matte = EdgeMatte.Of(rough, Mixed(truth), All, 9, CancellationToken.None).Over(rough);
+        var matte = EdgeMatte.Of(rough, Mixed(truth), 9, CancellationToken.None).Mask();
         Assert.True(Off(matte, truth) < 0.15 * Off(rough, truth), $"{Off(matte, truth)} after, {Off(rough, truth)} before");
     }
 
@@ -66,12 +67,12 @@ public class MatteTests
     {
         var light = Mixed(Plane((_, _) => 0), shade: 0);
         var rough = Plane((x, _) => x < 100 ? 1 : 0);
-        var matte = EdgeMatte.Of(rough, light, All, 9, CancellationToken.None).Over(rough);
+        var matte = EdgeMatte.Of(rough, light, 9, CancellationToken.None).Mask();
         // There is no edge to move to: the contour stays within a pixel.
         for (var y = 0; y < Height; y++)
         {
-            Assert.True(matte[y * Width + 97] > 0.5f);
-            Assert.True(matte[y * Width + 102] < 0.5f);
+            Assert.True(matte[97, y] > 0.5f);
+            Assert.True(matte[102, y] < 0.5f);
         }
     }
 
@@ -100,7 +101,7 @@ public class MatteTests
                     best = Math.Min(best, rest.Length() * scale + 0.01 * (kept.Distance(k) / kept.Distance(kept.Nearest) + other.Distance(i) / other.Distance(other.Nearest)));
                 }
             }
-            var own = (colour - alpha * found.Kept - (1 - alpha) * found.Other).Length() * scale;
+            var own = (colour - alpha * found.Foreground - (1 - alpha) * found.Background).Length() * scale;
             Assert.True(own <= best + 1e-4, $"run {run}: {own} against {best}");
             var free = PairFit.Of(colour, alpha, kept, other);
             Assert.InRange(free.Alpha, 0, 1);
@@ -112,11 +113,12 @@ public class MatteTests
     public void What_an_edge_is_worked_on_is_the_least_region_that_holds_soft_pixels_and_contours()
     {
         var mask = Plane((x, y) => x is > 50 and < 80 && y is > 30 and < 60 ? 1 : 0);
-        var bounds = MaskBounds.Of(mask, new Region(1000, 500, Width, Height), 5);
+        var moved = new Plane<float>(new Region(1000, 500, Width, Height), mask.Values);
+        var bounds = MaskBounds.Of(moved, moved.Region, 5);
         Assert.Equal(new Region(1000 + 49 - 5, 500 + 29 - 5, 32 + 10, 32 + 10), bounds);
         Assert.True(MaskBounds.Of(Plane((_, _) => 1), All, 5).IsEmpty);
         Assert.True(MaskBounds.Of(Plane((_, _) => 0), All, 5).IsEmpty);
-        mask[3 * Width + 190] = 0.01f;
+        mask[190, 3] = 0.01f;
         Assert.Equal(192 + 5 - 44, MaskBounds.Of(mask, All, 5).Width);
         Assert.Equal(0, MaskBounds.Of(mask, All, 5).Y);
     }
@@ -127,12 +129,12 @@ public class MatteTests
     public void A_soft_edge_goes_with_the_contour_and_far_from_it_nothing_moves(double pixels)
     {
         var soft = Plane((x, _) => 0.5 + (100 - x) / 20);
-        var moved = MaskShift.By(soft, Width, Height, pixels, CancellationToken.None);
-        for (var x = 92; x < 108; x++) Assert.Equal(Math.Clamp(0.5 + (100 + pixels - x - 0.5) / 20, 0, 1), moved[60 * Width + x], 0.06);
+        var moved = MaskShift.By(soft, pixels, CancellationToken.None);
+        for (var x = 92; x < 108; x++) Assert.Equal(Math.Clamp(0.5 + (100 + pixels - x - 0.5) / 20, 0, 1), moved[x, 60], 0.06);
         var ramp = Plane((x, _) => x / Width);
-        var far = MaskShift.By(ramp, Width, Height, pixels, CancellationToken.None);
-        Assert.Equal(ramp[60 * Width + 10], far[60 * Width + 10], 1e-6);
-        Assert.Equal(ramp[60 * Width + 190], far[60 * Width + 190], 1e-6);
-        for (var x = 1; x < Width; x++) Assert.True(far[60 * Width + x] >= far[60 * Width + x - 1] - 1e-6, $"not monotone at {x}");
+        var far = MaskShift.By(ramp, pixels, CancellationToken.None);
+        Assert.Equal(ramp[10, 60], far[10, 60], 1e-6);
+        Assert.Equal(ramp[190, 60], far[190, 60], 1e-6);
+        for (var x = 1; x < Width; x++) Assert.True(far[x, 60] >= far[x - 1, 60] - 1e-6, $"not monotone at {x}");
     }
 }

@@ -3,6 +3,7 @@ using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -125,7 +126,7 @@ public class MixTests
         for (var seed = 1; seed <= 6; seed++)
         {
             var renderer = new PhotoRenderer(Pictures.Pyramid(seed % 2 == 0 ? Pictures.Smooth(150, 100 + seed) : Patches(seed), 150, seed % 2 == 0 ? 100 + seed : 100));
-            var samples = renderer.Samples(new Recipe());
+            var samples = renderer.Greys.Samples(new Recipe());
             var (spokes, score) = AutoMix.Find(samples);
             Assert.True(score >= ContrastScore.Of(samples, new WheelCurve([])));
             Assert.Equal(score, ContrastScore.Of(samples, new WheelCurve(spokes)), 1e-9);
@@ -139,7 +140,7 @@ public class MixTests
         // A red and a green of equal relative luminance: flat, they melt together.
         var rgb = new byte[3 * 150 * 100];
         for (var i = 0; i < 15000; i++) (rgb[3 * i], rgb[3 * i + 1], rgb[3 * i + 2]) = i / 10 % 2 == 0 ? ((byte)200, (byte)60, (byte)60) : ((byte)40, (byte)118, (byte)40);
-        var samples = new PhotoRenderer(Pictures.Pyramid(rgb, 150, 100)).Samples(new Recipe());
+        var samples = new PhotoRenderer(Pictures.Pyramid(rgb, 150, 100)).Greys.Samples(new Recipe());
         Assert.True(ContrastScore.Of(samples, new WheelCurve([])) < 0.3);
         Assert.True(AutoMix.Find(samples).Score > 0.8);
     }
@@ -149,8 +150,8 @@ public class MixTests
     {
         var renderer = new PhotoRenderer(Pictures.Pyramid(Patches(3), 150, 100));
         var recipe = RecipeJson.Parse("""{ "yarnwheel": 1, "areas": [ { "mask": { "parts": [ { "kind": "colour", "picks": [ { "x": 0.03, "y": 0.03 } ], "reach": 3, "fade": 1 } ] } } ] }""");
-        var samples = renderer.Samples(new Recipe());
-        var kept = renderer.SamplesKept(recipe);
+        var samples = renderer.Greys.Samples(new Recipe());
+        var kept = renderer.Greys.SamplesKept(recipe);
         var spokes = AutoAroundMix.Find(samples, kept)!;
         var (stepBefore, spreadBefore) = Judge(samples, kept, []);
         var (stepAfter, spreadAfter) = Judge(samples, kept, spokes);
@@ -233,7 +234,7 @@ public class MixTests
         double Deviation(double calm, out double step)
         {
             var recipe = new Recipe { Grey = new GreyMix { Calm = calm, Spokes = [.. Spokes((20, 90), (60, -60), (100, 80), (240, 90), (280, -90), (200, -70))] } };
-            var frame = new PhotoRenderer(Pictures.Pyramid(rgb, size, size)).Frame(recipe, new View(new Region(0, 0, size, size), 1), Show.Grey);
+            var frame = new PhotoRenderer(Pictures.Pyramid(rgb, size, size)).Frames.Draw(recipe, new View(new Region(0, 0, size, size), 1), Show.Grey);
             double At(int x, int y) => frame[3 * (y * size + x)];
             var left = Enumerable.Range(0, size).SelectMany(y => Enumerable.Range(4, 30).Select(x => At(x, y))).ToList();
             step = Enumerable.Range(0, size).Average(y => Math.Abs(At(size / 2 - 1, y) - At(size / 2, y)));
@@ -250,7 +251,7 @@ public class MixTests
     {
         var rgb = new byte[3 * 100];
         for (var i = 0; i < 30; i++) rgb[i] = 255;     // ten white pixels of a hundred, the rest black
-        var tones = new PhotoRenderer(Pictures.Pyramid(rgb, 10, 10)).Tones(new Recipe());
+        var tones = new PhotoRenderer(Pictures.Pyramid(rgb, 10, 10)).Greys.Tones(new Recipe());
         Assert.Equal((90.0, 10.0, 90.0, 10.0), (tones.Black, tones.White, tones.OriginalBlack, tones.OriginalWhite));
         Assert.Equal(128, tones.Result.Count);
     }
@@ -262,10 +263,10 @@ public class MixTests
         var renderer = new PhotoRenderer(Pictures.Pyramid(rgb, 60, 40));
         var whole = new View(new Region(0, 0, 60, 40), 1);
         var recipe = new Recipe { Grey = new GreyMix { Spokes = [.. Spokes((20, 90), (200, -90))] } };
-        Assert.Equal(renderer.Frame(new Recipe(), whole, Show.Result), renderer.Frame(recipe, whole, Show.Flat));
-        Assert.NotEqual(renderer.Frame(recipe, whole, Show.Result), renderer.Frame(recipe, whole, Show.Flat));
-        var lit = renderer.Frame(recipe, whole, Show.Hue, null, 30, Overlay.Plain, CancellationToken.None);
-        Assert.NotEqual(lit, renderer.Frame(recipe, whole, Show.Hue, null, 210, Overlay.Plain, CancellationToken.None));
+        Assert.Equal(renderer.Frames.Draw(new Recipe(), whole, Show.Result), renderer.Frames.Draw(recipe, whole, Show.Flat));
+        Assert.NotEqual(renderer.Frames.Draw(recipe, whole, Show.Result), renderer.Frames.Draw(recipe, whole, Show.Flat));
+        var lit = renderer.Frames.Draw(recipe, whole, Show.Hue, null, 30, Overlay.Plain, CancellationToken.None);
+        Assert.NotEqual(lit, renderer.Frames.Draw(recipe, whole, Show.Hue, null, 210, Overlay.Plain, CancellationToken.None));
     }
 
     private static byte[] Patches(int seed)

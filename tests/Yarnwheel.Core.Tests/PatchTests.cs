@@ -1,5 +1,6 @@
 using OpenCvSharp;
 using Yarnwheel.Core.Masks;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -53,9 +54,9 @@ public class PatchTests
                 if (x is < 25 or > 34) (rgb[3 * (y * 60 + x)], rgb[3 * (y * 60 + x) + 1]) = ((byte)200, (byte)(x < 25 ? 0 : 60));
         var renderer = new PhotoRenderer(Pictures.Pyramid(rgb, 60, 20));
         ushort At(ushort[] mask, int x) => mask[10 * 60 + x];
-        var both = renderer.FullMask(Recipe(new PatchSeed { X = 0.25, Y = 0.5, Reach = 5 }, new PatchSeed { X = 0.75, Y = 0.5, Reach = 5 }), 0);
+        var both = renderer.Copies.Mask(Recipe(new PatchSeed { X = 0.25, Y = 0.5, Reach = 5 }, new PatchSeed { X = 0.75, Y = 0.5, Reach = 5 }), 0);
         Assert.Equal((65535, 0, 65535), (At(both, 15), At(both, 30), At(both, 45)));
-        var one = renderer.FullMask(Recipe(new PatchSeed { X = 0.25, Y = 0.5, Reach = 255 }, new PatchSeed { X = 0.75, Y = 0.5, Reach = 5, TakeAway = true }), 0);
+        var one = renderer.Copies.Mask(Recipe(new PatchSeed { X = 0.25, Y = 0.5, Reach = 255 }, new PatchSeed { X = 0.75, Y = 0.5, Reach = 5, TakeAway = true }), 0);
         Assert.Equal((65535, 65535, 0), (At(one, 15), At(one, 30), At(one, 45)));
     }
 

@@ -1,4 +1,5 @@
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 
 namespace Yarnwheel.Core.Tests;
 
@@ -30,5 +31,5 @@ internal static class Pictures
         return rgb;
     }
 
-    public static Pyramid Pyramid(byte[] rgb, int width, int height) => Imaging.Pyramid.Build(new BytePixels(rgb, width, height));
+    public static Pyramid Pyramid(byte[] rgb, int width, int height) => Photos.Pyramid.Build(new BytePixels(rgb, width, height));
 }

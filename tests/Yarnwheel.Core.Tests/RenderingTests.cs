@@ -1,5 +1,6 @@
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -33,14 +34,14 @@ public class RenderingTests
                 (rgb[3 * i], rgb[3 * i + 1], rgb[3 * i + 2]) = ((byte)(colour >> 16), (byte)(colour >> 8), (byte)colour);
             }
             var renderer = new PhotoRenderer(Pyramid.Build(new BytePixels(rgb, 4096, 64)));
-            Assert.True(rgb.AsSpan().SequenceEqual(renderer.Frame(recipe, new View(new Region(0, 0, 4096, 64), 1), Show.Result)), $"block {block}");
+            Assert.True(rgb.AsSpan().SequenceEqual(renderer.Frames.Draw(recipe, new View(new Region(0, 0, 4096, 64), 1), Show.Result)), $"block {block}");
         }
     }
 
     [Fact]
     public void With_the_ground_at_0_and_no_area_red_green_and_blue_are_equal()
     {
-        var frame = Renderer(Pictures.Random(Width, Height)).Frame(Kept with { Areas = [] }, Whole, Show.Result);
+        var frame = Renderer(Pictures.Random(Width, Height)).Frames.Draw(Kept with { Areas = [] }, Whole, Show.Result);
         for (var i = 0; i < frame.Length; i += 3) Assert.True(frame[i] == frame[i + 1] && frame[i] == frame[i + 2]);
     }
 
@@ -49,8 +50,8 @@ public class RenderingTests
     {
         var rgb = Pictures.Smooth(Width, Height);
         var renderer = Renderer(rgb);
-        var frame = renderer.Frame(Kept, Whole, Show.Result);
-        var mask = renderer.FullMask(Kept, 0);
+        var frame = renderer.Frames.Draw(Kept, Whole, Show.Result);
+        var mask = renderer.Copies.Mask(Kept, 0);
         int full = 0, none = 0;
         for (var i = 0; i < mask.Length; i++)
         {
@@ -75,7 +76,7 @@ public class RenderingTests
         {
             var renderer = Renderer(Pictures.Smooth(Width, Height));
             int width = AreaSampler.Extent(Width, scale), height = AreaSampler.Extent(Height, scale);
-            var whole = renderer.Frame(Kept, new View(new Region(0, 0, width, height), scale), Show.Result);
+            var whole = renderer.Frames.Draw(Kept, new View(new Region(0, 0, width, height), scale), Show.Result);
             foreach (var tile in (int[])[17, 64])
             {
                 for (var y = 0; y < height; y += tile)
@@ -83,7 +84,7 @@ public class RenderingTests
                     for (var x = 0; x < width; x += tile)
                     {
                         var region = new Region(x, y, tile, tile).Intersect(new Region(0, 0, width, height));
-                        var part = renderer.Frame(Kept, new View(region, scale), Show.Result);
+                        var part = renderer.Frames.Draw(Kept, new View(region, scale), Show.Result);
                         for (var row = 0; row < region.Height; row++)
                         {
                             Assert.True(whole.AsSpan(3 * ((y + row) * width + x), 3 * region.Width)
@@ -99,9 +100,9 @@ public class RenderingTests
     public void The_full_size_strips_give_what_the_frame_shows()
     {
         var renderer = Renderer(Pictures.Smooth(Width, Height));
-        var frame = renderer.Frame(Kept, Whole, Show.Result);
+        var frame = renderer.Frames.Draw(Kept, Whole, Show.Result);
         var full = new byte[frame.Length];
-        renderer.Full(Kept, (y, light) => SrgbByte.EncodeRow(light, full.AsSpan(3 * y * Width, 3 * Width)));
+        renderer.Copies.Picture(Kept, (y, light) => SrgbByte.EncodeRow(light, full.AsSpan(3 * y * Width, 3 * Width)));
         Assert.Equal(frame, full);
     }
 
@@ -110,8 +111,8 @@ public class RenderingTests
     {
         var rgb = Pictures.Smooth(300, 200);
         var renderer = new PhotoRenderer(Pictures.Pyramid(rgb, 300, 200));
-        var full = renderer.Frame(Kept, new View(new Region(0, 0, 300, 200), 1), Show.Mask);
-        var half = renderer.Frame(Kept, new View(new Region(0, 0, 150, 100), 0.5), Show.Mask);
+        var full = renderer.Frames.Draw(Kept, new View(new Region(0, 0, 300, 200), 1), Show.Mask);
+        var half = renderer.Frames.Draw(Kept, new View(new Region(0, 0, 150, 100), 0.5), Show.Mask);
         var sum = 0.0;
         for (var y = 0; y < 100; y++)
         {
@@ -130,8 +131,8 @@ public class RenderingTests
     {
         var recipe = Kept with { Areas = [Kept.Areas[0], Kept.Areas[0] with { Name = "B", Colour = 0 }] };
         var renderer = Renderer(Pictures.Smooth(Width, Height));
-        var mask = renderer.FullMask(recipe, 0);
-        var frame = renderer.Frame(recipe, Whole, Show.Result);
+        var mask = renderer.Copies.Mask(recipe, 0);
+        var frame = renderer.Frames.Draw(recipe, Whole, Show.Result);
         for (var i = 0; i < mask.Length; i++)
             if (mask[i] == 65535) Assert.True(frame[3 * i] == frame[3 * i + 1] && frame[3 * i] == frame[3 * i + 2]);
     }
@@ -140,9 +141,9 @@ public class RenderingTests
     public void An_area_that_is_off_or_has_no_strength_changes_nothing()
     {
         var renderer = Renderer(Pictures.Smooth(Width, Height));
-        var none = renderer.Frame(Kept with { Areas = [] }, Whole, Show.Result);
-        Assert.Equal(none, renderer.Frame(Kept with { Areas = [Kept.Areas[0] with { On = false }] }, Whole, Show.Result));
-        Assert.Equal(none, renderer.Frame(Kept with { Areas = [Kept.Areas[0] with { Strength = 0 }] }, Whole, Show.Result));
+        var none = renderer.Frames.Draw(Kept with { Areas = [] }, Whole, Show.Result);
+        Assert.Equal(none, renderer.Frames.Draw(Kept with { Areas = [Kept.Areas[0] with { On = false }] }, Whole, Show.Result));
+        Assert.Equal(none, renderer.Frames.Draw(Kept with { Areas = [Kept.Areas[0] with { Strength = 0 }] }, Whole, Show.Result));
     }
 
     [Fact]
@@ -152,8 +153,8 @@ public class RenderingTests
         var renderer = Renderer(rgb);
         foreach (var area in (int?[])[null, 0, 5])
         {
-            foreach (var show in Enum.GetValues<Show>()) Assert.Equal(rgb.Length, renderer.Frame(Kept, Whole, show, area).Length);
-            Assert.Equal(rgb, renderer.Frame(Kept, Whole, Show.Original, area));
+            foreach (var show in Enum.GetValues<Show>()) Assert.Equal(rgb.Length, renderer.Frames.Draw(Kept, Whole, show, area).Length);
+            Assert.Equal(rgb, renderer.Frames.Draw(Kept, Whole, Show.Original, area));
         }
     }
 
@@ -162,7 +163,7 @@ public class RenderingTests
     {
         using var cancel = new CancellationTokenSource();
         cancel.Cancel();
-        Assert.ThrowsAny<OperationCanceledException>(() => Renderer(Pictures.Smooth(Width, Height)).Frame(Kept, Whole, Show.Result, null, cancel.Token));
+        Assert.ThrowsAny<OperationCanceledException>(() => Renderer(Pictures.Smooth(Width, Height)).Frames.Draw(Kept, Whole, Show.Result, null, cancel: cancel.Token));
     }
 
     [Theory]
@@ -175,7 +176,7 @@ public class RenderingTests
         foreach (var scale in (double[])[1, 0.05, 3])
         {
             var region = new Region(0, 0, AreaSampler.Extent(width, scale), AreaSampler.Extent(height, scale));
-            Assert.Equal(3 * region.Area, renderer.Frame(Kept, new View(region, scale), Show.Veil).LongLength);
+            Assert.Equal(3 * region.Area, renderer.Frames.Draw(Kept, new View(region, scale), Show.Veil).LongLength);
         }
     }
 
@@ -183,7 +184,7 @@ public class RenderingTests
     public void Above_100_percent_the_photo_s_pixels_show_as_squares()
     {
         var rgb = Pictures.Random(Width, Height);
-        var frame = Renderer(rgb).Frame(new Recipe(), new View(new Region(20, 40, 8, 8), 4), Show.Original);
+        var frame = Renderer(rgb).Frames.Draw(new Recipe(), new View(new Region(20, 40, 8, 8), 4), Show.Original);
         for (var y = 0; y < 8; y++)
         {
             for (var x = 0; x < 8; x++)
@@ -192,18 +193,10 @@ public class RenderingTests
     }
 
     [Fact]
-    public void The_cache_keeps_to_its_budget()
-    {
-        var cache = new PieceCache(1000);
-        for (var i = 0; i < 50; i++) cache.GetOrAdd($"piece {i}", () => new byte[100], p => p.Length);
-        Assert.InRange(cache.Held, 1, 1000);
-    }
-
-    [Fact]
     public void A_reading_names_what_is_there()
     {
         var rgb = Pictures.Smooth(Width, Height);
-        var reading = Renderer(rgb).Read(Kept, 0.5, 0.5);
+        var reading = Renderer(rgb).Readings.At(Kept, 0.5, 0.5);
         Assert.Equal((150, 101), (reading.X, reading.Y));
         Assert.Equal((rgb[3 * (101 * Width + 150)], rgb[3 * (101 * Width + 150) + 1]), (reading.Red, reading.Green));
     }

@@ -1,6 +1,7 @@
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -15,7 +16,7 @@ public class ShapePartTests
 
     private static Recipe With(MaskPart part) => new() { Areas = [new Area { Mask = new Mask { Parts = [part] } }] };
 
-    private static ushort[] Mask(MaskPart part) => Renderer.FullMask(With(part), 0);
+    private static ushort[] Mask(MaskPart part) => Renderer.Copies.Mask(With(part), 0);
 
     private static double Area(ushort[] mask) => mask.Sum(m => m / 65535.0);
 
@@ -128,10 +129,10 @@ public class ShapePartTests
         var rgb = new byte[3 * 40 * 10];
         for (var i = 0; i < 400; i++) (rgb[3 * i], rgb[3 * i + 1], rgb[3 * i + 2]) = i % 40 < 20 ? ((byte)110, (byte)150, (byte)230) : ((byte)170, (byte)144, (byte)20);
         var renderer = new PhotoRenderer(Pictures.Pyramid(rgb, 40, 10));
-        var plain = renderer.FullMask(With(new LightPart { From = 55, To = 60, FadeFrom = 3, FadeTo = 3 }), 0);
+        var plain = renderer.Copies.Mask(With(new LightPart { From = 55, To = 60, FadeFrom = 3, FadeTo = 3 }), 0);
         Assert.Equal(plain[5], plain[35], 6000.0);
         var part = new LightPart { From = 0, To = 50, FadeFrom = 0, FadeTo = 8, Grey = new GreyMix { Spokes = [new Spoke { Hue = 260, Lift = -100 }, new Spoke { Hue = 90, Lift = 40 }] } };
-        var own = renderer.FullMask(With(part), 0);
+        var own = renderer.Copies.Mask(With(part), 0);
         Assert.True(own[5] > 60000 && own[35] < 5000, $"{own[5]}, {own[35]}");
     }
 
@@ -142,9 +143,9 @@ public class ShapePartTests
         for (var i = 0; i < values.Length; i++) values[i] = (ushort)(i * 7919);
         var renderer = new PhotoRenderer(Pictures.Pyramid(Pictures.Smooth(Width, Height), Width, Height), pictures: new OnePicture(values));
         var recipe = With(new PicturePart { Asset = "sha256:" + new string('a', 64) });
-        var mask = renderer.FullMask(recipe, 0);
+        var mask = renderer.Copies.Mask(recipe, 0);
         for (var i = 0; i < values.Length; i++) Assert.True(Math.Abs(values[i] - mask[i]) <= 1);
-        var missing = Assert.Throws<RecipeException>(() => Renderer.FullMask(recipe, 0));
+        var missing = Assert.Throws<RecipeException>(() => Renderer.Copies.Mask(recipe, 0));
         Assert.Contains("is not here", missing.Message, StringComparison.Ordinal);
     }
 

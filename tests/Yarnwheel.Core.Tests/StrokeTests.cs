@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -32,7 +33,7 @@ public class StrokeTests
 
     private static Recipe Painted(params BrushStroke[] strokes) => With(new BrushPart { Strokes = [.. strokes] });
 
-    private static double[] Mask(Recipe recipe, PhotoRenderer? renderer = null) => [.. (renderer ?? Renderer).FullMask(recipe, 0).Select(m => m / 65535.0)];
+    private static double[] Mask(Recipe recipe, PhotoRenderer? renderer = null) => [.. (renderer ?? Renderer).Copies.Mask(recipe, 0).Select(m => m / 65535.0)];
 
     [Theory]
     [InlineData(0.3)]
@@ -190,8 +191,8 @@ public class StrokeTests
         var view = new View(new Region(30, 20, 200, 180), 0.8);
         var bit = new PhotoRenderer(Renderer.Photo);
         byte[] frame = [];
-        for (var count = 1; count <= strokes.Length; count += count < 50 ? 7 : 1) frame = bit.Frame(Painted(strokes[..count]), view, Show.Mask, 0);
-        Assert.Equal(new PhotoRenderer(Renderer.Photo).Frame(Painted(strokes), view, Show.Mask, 0), frame);
+        for (var count = 1; count <= strokes.Length; count += count < 50 ? 7 : 1) frame = bit.Frames.Draw(Painted(strokes[..count]), view, Show.Mask, 0);
+        Assert.Equal(new PhotoRenderer(Renderer.Photo).Frames.Draw(Painted(strokes), view, Show.Mask, 0), frame);
     }
 
     [Fact]

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using OpenCvSharp;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks.Subjects;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -148,8 +149,8 @@ public class SubjectTests
         var renderer = new PhotoRenderer(Pictures.Pyramid(Pictures.Random(width, height), width, height));
         var part = new SubjectPart { Box = new Box { X1 = 1, Y1 = 1 }, Inside = [[At(0.5, 0.5)]], Outside = [[At(0.1, 0.1)]] };
         Assert.All(Solve(renderer, part), m => Assert.InRange(m, 0, 1));
-        Assert.All(renderer.Doubts(part, TestContext.Current.CancellationToken), d => Assert.InRange(d.X, 0, 1));
-        renderer.MainSubject(TestContext.Current.CancellationToken);
+        Assert.All(renderer.Findings.Doubts(part, TestContext.Current.CancellationToken), d => Assert.InRange(d.X, 0, 1));
+        renderer.Findings.MainSubject(TestContext.Current.CancellationToken);
     }
 
     [Fact]
@@ -157,7 +158,7 @@ public class SubjectTests
     {
         var renderer = new PhotoRenderer(Pictures.Pyramid(Disc(10), Width, Height));
         var plain = Solve(renderer, Boxed);
-        var lit = renderer.FullMask(RecipeOf(Boxed) with { Light = new Light { Exposure = -1.5, Contrast = 40, Warmth = 30 } }, 0, cancel: TestContext.Current.CancellationToken);
+        var lit = renderer.Copies.Mask(RecipeOf(Boxed) with { Light = new Light { Exposure = -1.5, Contrast = 40, Warmth = 30 } }, 0, cancel: TestContext.Current.CancellationToken);
         Assert.True(Enumerable.Range(0, plain.Length).Count(i => Math.Abs(plain[i] - lit[i] / 65535f) > 0.5f) < 8);
     }
 
@@ -178,10 +179,10 @@ public class SubjectTests
         using var cancelled = new CancellationTokenSource();
         cancelled.Cancel();
         var renderer = new PhotoRenderer(Pictures.Pyramid(Disc(10), Width, Height));
-        Assert.ThrowsAny<OperationCanceledException>(() => renderer.PrepareSubjects(cancelled.Token));
+        Assert.ThrowsAny<OperationCanceledException>(() => renderer.Findings.PrepareSubjects(cancelled.Token));
         // Also once the photo is known: in the cut itself.
-        renderer.PrepareSubjects(TestContext.Current.CancellationToken);
-        Assert.ThrowsAny<OperationCanceledException>(() => renderer.Doubts(Boxed, cancelled.Token));
+        renderer.Findings.PrepareSubjects(TestContext.Current.CancellationToken);
+        Assert.ThrowsAny<OperationCanceledException>(() => renderer.Findings.Doubts(Boxed, cancelled.Token));
         Assert.Contains(Solve(renderer, Boxed), m => m > 0);
     }
 
@@ -199,7 +200,7 @@ public class SubjectTests
         var full = Solve(renderer, Boxed);
         var off = Enumerable.Range(0, full.Length).Count(i => full[i] > 0.5f != Math.Pow(i % 2000 - 1000, 2) + Math.Pow(i / 2000 - 700, 2) < 400 * 400);
         Assert.True(off < 1200, $"{off} pixels of a contour of 2,513");
-        var frame = renderer.Frame(RecipeOf(Boxed), new View(new Region(0, 0, 1000, 700), 0.5), Show.Mask, 0, TestContext.Current.CancellationToken);
+        var frame = renderer.Frames.Draw(RecipeOf(Boxed), new View(new Region(0, 0, 1000, 700), 0.5), Show.Mask, 0, cancel: TestContext.Current.CancellationToken);
         var apart = Enumerable.Range(0, 1000 * 700).Count(i => Math.Abs(frame[3 * i] / 255.0 - full[i / 1000 * 2 * 2000 + i % 1000 * 2]) > 0.6);
         Assert.True(apart < 700, $"{apart} pixels");
     }
@@ -212,18 +213,18 @@ public class SubjectTests
         var rgb = Picture((x, y) => Within(x, y, 150, 100, 50) ? (Mixed(190, 70, x), Mixed(60, 120, x), Mixed(50, 70, x)) : (70, 120, 70), 18);
         var renderer = new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height));
         var part = Boxed with { Inside = [[At(0.45, 0.5), At(0.5, 0.5)]], Width = 0.02 };
-        var doubts = renderer.Doubts(part, TestContext.Current.CancellationToken);
+        var doubts = renderer.Findings.Doubts(part, TestContext.Current.CancellationToken);
         Assert.NotEmpty(doubts);
         Assert.All(doubts, d => Assert.True(d.X > 0.5, $"{d.X}, {d.Y}"));
         var clear = new PhotoRenderer(Pictures.Pyramid(Disc(6), Width, Height));
-        Assert.Empty(clear.Doubts(part, TestContext.Current.CancellationToken));
+        Assert.Empty(clear.Findings.Doubts(part, TestContext.Current.CancellationToken));
     }
 
     [Fact]
     public void The_main_subject_is_proposed_where_there_is_one()
     {
         var rgb = Disc(8);
-        var part = new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)).MainSubject(TestContext.Current.CancellationToken);
+        var part = new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)).Findings.MainSubject(TestContext.Current.CancellationToken);
         Assert.NotNull(part);
         Assert.True(Overlap(Mask(rgb, part)) > 0.98);
     }
@@ -238,7 +239,7 @@ public class SubjectTests
             Picture((x, y) => x / 30 % 2 == 0 ? (190, 60, 50) : (70, 120, 70), 8),
             Picture((x, y) => Within(x, y, 80, 100, 40) || Within(x, y, 220, 100, 40) ? (190, 60, 50) : (70, 120, 70), 8),
         ])
-            Assert.Null(new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)).MainSubject(TestContext.Current.CancellationToken));
+            Assert.Null(new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)).Findings.MainSubject(TestContext.Current.CancellationToken));
     }
 
     private static StrokePoint At(double x, double y) => new() { X = x, Y = y };
@@ -247,7 +248,7 @@ public class SubjectTests
 
     private static float[] Mask(byte[] rgb, SubjectPart part) => Solve(new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)), part);
 
-    private static float[] Solve(PhotoRenderer renderer, SubjectPart part) => [.. renderer.FullMask(RecipeOf(part), 0).Select(m => m / 65535f)];
+    private static float[] Solve(PhotoRenderer renderer, SubjectPart part) => [.. renderer.Copies.Mask(RecipeOf(part), 0).Select(m => m / 65535f)];
 
     private static bool Within(int x, int y, int centreX, int centreY, int radius) => (x - centreX) * (x - centreX) + (y - centreY) * (y - centreY) <= radius * radius;
 

@@ -1,6 +1,7 @@
 using FsCheck.Xunit;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 using Yarnwheel.Core.Treatments;
@@ -22,7 +23,7 @@ public class TreatmentTests
     private static byte[] Frame(Recipe recipe, Show show = Show.Result)
     {
         var renderer = new PhotoRenderer(Pictures.Pyramid(Pictures.Smooth(Width, Height), Width, Height));
-        return renderer.Frame(recipe, new View(new Region(0, 0, Width, Height), 1), show);
+        return renderer.Frames.Draw(recipe, new View(new Region(0, 0, Width, Height), 1), show);
     }
 
     [Fact]

@@ -1,4 +1,5 @@
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -42,7 +43,7 @@ public class WholeRecipeTests
         var renderer = Renderer();
         int width = AreaSampler.Extent(Width, scale), height = AreaSampler.Extent(Height, scale);
         var all = new Region(0, 0, width, height);
-        var whole = renderer.Frame(Everything, new View(all, scale), Show.Result);
+        var whole = renderer.Frames.Draw(Everything, new View(all, scale), Show.Result);
         foreach (var (tileWidth, tileHeight) in (ReadOnlySpan<(int, int)>)[(97, 61), (width, 40)])
         {
             for (var y = 0; y < height; y += tileHeight)
@@ -50,7 +51,7 @@ public class WholeRecipeTests
                 for (var x = 0; x < width; x += tileWidth)
                 {
                     var region = new Region(x, y, tileWidth, tileHeight).Intersect(all);
-                    var part = renderer.Frame(Everything, new View(region, scale), Show.Result);
+                    var part = renderer.Frames.Draw(Everything, new View(region, scale), Show.Result);
                     for (var row = 0; row < region.Height; row++)
                     {
                         Assert.True(whole.AsSpan(3 * ((y + row) * width + x), 3 * region.Width).SequenceEqual(part.AsSpan(3 * row * region.Width, 3 * region.Width)),
@@ -66,10 +67,10 @@ public class WholeRecipeTests
     {
         var renderer = Renderer();
         var view = new View(new Region(40, 30, 200, 120), 1);
-        var first = renderer.Frame(Everything, view, Show.Result);
-        renderer.Frame(Everything with { Areas = [] }, view, Show.Result);
-        Assert.Equal(first, renderer.Frame(Everything, view, Show.Result));
-        Assert.Equal(first, Renderer().Frame(Everything, view, Show.Result));
+        var first = renderer.Frames.Draw(Everything, view, Show.Result);
+        renderer.Frames.Draw(Everything with { Areas = [] }, view, Show.Result);
+        Assert.Equal(first, renderer.Frames.Draw(Everything, view, Show.Result));
+        Assert.Equal(first, Renderer().Frames.Draw(Everything, view, Show.Result));
     }
 
     [Fact]
@@ -78,7 +79,7 @@ public class WholeRecipeTests
         var baseline = RecipeJson.Parse("""{ "yarnwheel": 1, "areas": [ { "mask": { "parts": [ { "kind": "light", "from": 30, "to": 60, "fadeFrom": 12, "fadeTo": 12 } ] } } ] }""");
         var view = new View(new Region(0, 0, Width, Height), 1);
         var renderer = Renderer();
-        var plain = renderer.Frame(baseline, view, Show.Result);
+        var plain = renderer.Frames.Draw(baseline, view, Show.Result);
         foreach (var (path, value) in (ReadOnlySpan<(string, string)>)
         [
             ("light/localContrast", "50"), ("light/fineDetail", "50"), ("light/haze", "50"), ("light/haze", "-50"), ("finish/sharpen/amount", "80"),
@@ -89,9 +90,9 @@ public class WholeRecipeTests
         {
             var change = System.Text.Json.Nodes.JsonNode.Parse($$"""[ { "op": "add", "path": "/{{path}}", "value": {{value}} } ]""")!.AsArray();
             var changed = RecipeJson.Parse(RecipePatch.Apply(RecipeJson.ToNode(baseline), change).Result);
-            Assert.False(plain.AsSpan().SequenceEqual(renderer.Frame(changed, view, Show.Result)), path);
+            Assert.False(plain.AsSpan().SequenceEqual(renderer.Frames.Draw(changed, view, Show.Result)), path);
         }
-        Assert.Equal(plain, renderer.Frame(baseline, view, Show.Result));
+        Assert.Equal(plain, renderer.Frames.Draw(baseline, view, Show.Result));
     }
 
     [Theory]
@@ -104,9 +105,9 @@ public class WholeRecipeTests
         foreach (var scale in (double[])[1, 0.05, 3])
         {
             var region = new Region(0, 0, AreaSampler.Extent(width, scale), AreaSampler.Extent(height, scale));
-            Assert.Equal(3 * region.Area, renderer.Frame(Everything, new View(region, scale), Show.Result).LongLength);
+            Assert.Equal(3 * region.Area, renderer.Frames.Draw(Everything, new View(region, scale), Show.Result).LongLength);
         }
-        Assert.Equal(width * height, renderer.FullMask(Everything, 0).Length);
+        Assert.Equal(width * height, renderer.Copies.Mask(Everything, 0).Length);
     }
 
     [Fact]
@@ -128,8 +129,8 @@ public class WholeRecipeTests
                 // These masks lie near one half over wide stretches, and to smooth steepens there: any difference grows.
                 if ((part.Contains("colour", StringComparison.Ordinal) || part.Contains("flow", StringComparison.Ordinal)) && edge.Contains("smooth", StringComparison.Ordinal)) continue;
                 var recipe = RecipeJson.Parse($$"""{ "yarnwheel": 1, "areas": [ { "mask": { "parts": [ {{part}} ] }, "edge": {{edge}} } ] }""");
-                var full = renderer.FullMask(recipe, 0);
-                var half = renderer.Frame(recipe, new View(new Region(0, 0, 200, 150), 0.5), Show.Mask, 0);
+                var full = renderer.Copies.Mask(recipe, 0);
+                var half = renderer.Frames.Draw(recipe, new View(new Region(0, 0, 200, 150), 0.5), Show.Mask, 0);
                 var sum = 0.0;
                 for (var y = 0; y < 150; y++)
                 {

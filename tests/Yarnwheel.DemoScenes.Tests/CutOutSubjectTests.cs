@@ -47,5 +47,5 @@ public class CutOutSubjectTests
     }
 
     private static float[] Mask(PhotoRenderer renderer, SubjectPart part) =>
-        [.. renderer.FullMask(new Recipe { Areas = [new Area { Mask = new Mask { Parts = [part] } }] }, 0).Select(m => m / 65535f)];
+        [.. renderer.Copies.Mask(new Recipe { Areas = [new Area { Mask = new Mask { Parts = [part] } }] }, 0).Select(m => m / 65535f)];
 }

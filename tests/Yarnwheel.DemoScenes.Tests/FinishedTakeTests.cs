@@ -18,7 +18,7 @@ public class FinishedTakeTests
     public void A_finished_take_keeps_its_subject(string scene, string subject, double onIt, double ofIt)
     {
         var recipe = RecipeJson.Parse(File.ReadAllBytes(Path.Combine(CommittedPhoto.Folder, scene + ".recipe.json")));
-        var mask = new PhotoRenderer(CommittedPhoto.Half(scene)).FullMask(recipe, 0);
+        var mask = new PhotoRenderer(CommittedPhoto.Half(scene)).Copies.Mask(recipe, 0);
         var alpha = CommittedPhoto.Alpha(scene, subject);
         double kept = 0, both = 0, whole = 0;
         Assert.Equal(alpha.Length, mask.Length);

@@ -1,5 +1,6 @@
 using System.Security.Cryptography;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 using Yarnwheel.Core.Tests;
@@ -67,24 +68,24 @@ public class GoldenPictureTests
         var all = RecipeJson.Parse($$"""{ "yarnwheel": 1, {{Everything}}, "areas": [ { "mask": { "parts": {{EachKind}} }, {{Treated}} }, { "colour": 0, "strength": 60, "mask": { "invert": true, "parts": [ { "kind": "hue", "from": 100, "to": 200 } ] }, "treat": { "exposure": -0.5 } } ] }""");
         foreach (var show in Enum.GetValues<Show>())
         {
-            yield return ($"every kind, {show}", Hash(photo.Frame(all, Fit(photo, 0.5), show, null, 30, new Overlay(VeilInk.Both, 0.5, Stitch: show is Show.Mask or Show.Result), CancellationToken.None)));
-            yield return ($"every kind, {show}, of one area", Hash(photo.Frame(all, Fit(photo, 0.3), show, 0, 30, Overlay.Plain, CancellationToken.None)));
+            yield return ($"every kind, {show}", Hash(photo.Frames.Draw(all, Fit(photo, 0.5), show, null, 30, new Overlay(VeilInk.Both, 0.5, Stitch: show is Show.Mask or Show.Result), CancellationToken.None)));
+            yield return ($"every kind, {show}, of one area", Hash(photo.Frames.Draw(all, Fit(photo, 0.3), show, 0, 30, Overlay.Plain, CancellationToken.None)));
         }
         yield return ("every kind, at 200 %", Close(photo, all, 2));
-        yield return ("every kind, mask of full size", Hash(System.Runtime.InteropServices.MemoryMarshal.AsBytes(photo.FullMask(all, 0).AsSpan()).ToArray()));
+        yield return ("every kind, mask of full size", Hash(System.Runtime.InteropServices.MemoryMarshal.AsBytes(photo.Copies.Mask(all, 0).AsSpan()).ToArray()));
         var small = new PhotoRenderer(Pyramid.Build(CommittedPhoto.Half("yarn-ends").Level(1)));
         var copy = new byte[3 * small.Photo.Width * small.Photo.Height];
-        small.Full(all, (y, light) => Core.Colour.SrgbByte.EncodeRow(light, copy.AsSpan(3 * y * small.Photo.Width, 3 * small.Photo.Width)));
+        small.Copies.Picture(all, (y, light) => Core.Colour.SrgbByte.EncodeRow(light, copy.AsSpan(3 * y * small.Photo.Width, 3 * small.Photo.Width)));
         yield return ("every kind, a copy", Hash(copy));
     }
 
     private static View Fit(PhotoRenderer renderer, double scale) =>
         new(new Region(0, 0, AreaSampler.Extent(renderer.Photo.Width, scale), AreaSampler.Extent(renderer.Photo.Height, scale)), scale);
 
-    private static string Frame(PhotoRenderer renderer, Recipe recipe, double scale, Show show) => Hash(renderer.Frame(recipe, Fit(renderer, scale), show));
+    private static string Frame(PhotoRenderer renderer, Recipe recipe, double scale, Show show) => Hash(renderer.Frames.Draw(recipe, Fit(renderer, scale), show));
 
     private static string Close(PhotoRenderer renderer, Recipe recipe, double scale) =>
-        Hash(renderer.Frame(recipe, new View(new Region((int)(0.4 * renderer.Photo.Width * scale), (int)(0.4 * renderer.Photo.Height * scale), 420, 300), scale), Show.Result));
+        Hash(renderer.Frames.Draw(recipe, new View(new Region((int)(0.4 * renderer.Photo.Width * scale), (int)(0.4 * renderer.Photo.Height * scale), 420, 300), scale), Show.Result));
 
     private static string Hash(byte[] pixels) => Convert.ToHexStringLower(SHA256.HashData(pixels))[..16];
 }

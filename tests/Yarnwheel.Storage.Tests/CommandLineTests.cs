@@ -1,6 +1,7 @@
 using System.Diagnostics;
 using Yarnwheel.Codecs;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -43,7 +44,7 @@ public sealed class CommandLineTests : IDisposable
         Recipe(Good);
         Assert.Equal((0, ""), Run("render", "a.png", "--recipe", "r.json", "--out", "o.png") is var done ? (done.Code, done.Error) : default);
         var renderer = new PhotoRenderer(Pyramid.Build(new PhotoReader(new PhotoLimits()).Read(photo).Pixels));
-        Assert.Equal(renderer.Frame(RecipeJson.Parse(Good), View.Whole(renderer.Photo), Show.Result), TestPhotos.Read(folder.File("o.png")));
+        Assert.Equal(renderer.Frames.Draw(RecipeJson.Parse(Good), View.Whole(renderer.Photo), Show.Result), TestPhotos.Read(folder.File("o.png")));
     }
 
     [Fact]

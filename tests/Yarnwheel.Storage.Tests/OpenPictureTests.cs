@@ -2,6 +2,7 @@ using NetVips;
 using Yarnwheel.Codecs;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -30,8 +31,8 @@ public class OpenPictureTests(ITestOutputHelper output)
         {
             Assert.True(File.Exists(path), $"{path} is missing; ./test fetches it");
             var renderer = Open(path);
-            var flat = ContrastScore.Of(renderer.Samples(new Recipe()), new WheelCurve([]));
-            var auto = renderer.Auto(new Recipe()).Score;
+            var flat = ContrastScore.Of(renderer.Greys.Samples(new Recipe()), new WheelCurve([]));
+            var auto = renderer.Greys.Auto(new Recipe()).Score;
             output.WriteLine($"{Path.GetFileName(path)}: flat {flat:P1}, auto {auto:P1}");
             Assert.True(auto >= flat);
             gains.Add(auto - flat);
@@ -68,7 +69,7 @@ public class OpenPictureTests(ITestOutputHelper output)
     private static (double Noise, double Blocks) Measure(PhotoRenderer renderer, GreyMix mix)
     {
         int width = renderer.Photo.Width, height = renderer.Photo.Height;
-        var frame = renderer.Frame(new Recipe { Grey = mix }, View.Whole(renderer.Photo), Show.Grey);
+        var frame = renderer.Frames.Draw(new Recipe { Grey = mix }, View.Whole(renderer.Photo), Show.Grey);
         double noise = 0, border = 0, inside = 0;
         int noiseCount = 0, borderCount = 0, insideCount = 0;
         for (var y = 0; y < height; y++)

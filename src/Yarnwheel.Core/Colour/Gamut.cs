@@ -34,13 +34,13 @@ public static class Gamut
         var least = T.Min(red, T.Min(green, blue));
         var most = T.Max(red, T.Max(green, blue));
         if (!T.AnyAbove(T.Of(0), least) && !T.AnyAbove(most, T.Of(1))) return (red, green, blue);
-        return Fit(red, green, blue, LaneColour.Luminance(red, green, blue));
+        return Fit(red, green, blue, Luminance.Of(red, green, blue));
     }
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static (T Red, T Green, T Blue) Fit<T>(T red, T green, T blue, T luminance) where T : struct, ILanes<T>
     {
-        var grey = LaneColour.Hold(luminance, T.Of(0), T.Of(1));
+        var grey = LaneMath.Clamp(luminance, T.Of(0), T.Of(1));
         var share = T.Min(Share(red, grey), T.Min(Share(green, grey), Share(blue, grey)));
         return (Drawn(red, grey, share), Drawn(green, grey, share), Drawn(blue, grey, share));
     }
@@ -56,5 +56,5 @@ public static class Gamut
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static T Drawn<T>(T channel, T grey, T share) where T : struct, ILanes<T> =>
-        T.WhereAbove(T.Of(1), share, LaneColour.Hold(grey + (channel - grey) * share, T.Of(0), T.Of(1)), channel);
+        T.WhereAbove(T.Of(1), share, LaneMath.Clamp(grey + (channel - grey) * share, T.Of(0), T.Of(1)), channel);
 }

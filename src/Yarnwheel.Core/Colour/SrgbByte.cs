@@ -77,11 +77,11 @@ public static class SrgbByte
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static T Encoded<T>(T linear) where T : struct, ILanes<T>
     {
-        var x = LaneColour.Hold(linear, T.Of(0), T.Of(1));
+        var x = LaneMath.Clamp(linear, T.Of(0), T.Of(1));
         var within = T.Max(x, T.Of(Least));
         var piece = T.HalfOctave(within);
         var t = T.WithinOctave(within);
-        var curved = T.MulAdd(t, T.MulAdd(t, T.MulAdd(t, T.LookShort(Cubic3, piece), T.LookShort(Cubic2, piece)), T.LookShort(Cubic1, piece)), T.LookShort(Cubic0, piece));
+        var curved = T.MulAdd(t, T.MulAdd(t, T.MulAdd(t, T.GatherShort(Cubic3, piece), T.GatherShort(Cubic2, piece)), T.GatherShort(Cubic1, piece)), T.GatherShort(Cubic0, piece));
         return T.Whole(T.WhereAbove(x, T.Of(Straight), curved, T.Of(12.92f * 255) * x) + T.Of(0.5f));
     }
 

@@ -1,3 +1,5 @@
+using Yarnwheel.Core.Colour;
+using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Lanes;
 
 namespace Yarnwheel.Core.Grey;
@@ -31,14 +33,13 @@ internal sealed class CalmFilter
 
     /// <summary>Smooths one row.</summary>
     /// <param name="source">The planes, with as much of a halo as there is photo.</param>
-    /// <param name="x0">Column of the row's first pixel in the planes.</param>
-    /// <param name="y">Row in the planes.</param>
-    /// <param name="l">Receives the smoothed L of the row.</param>
-    /// <param name="a">Receives the smoothed a of the row.</param>
-    /// <param name="b">Receives the smoothed b of the row.</param>
-    public void Row(LabPlanes source, int x0, int y, Span<float> l, Span<float> a, Span<float> b)
+    /// <param name="row">On the picture.</param>
+    /// <param name="within">Whose columns are smoothed.</param>
+    /// <param name="into">Receives the smoothed row.</param>
+    public void Row(LabPlanes source, int row, Region within, LabRow into)
     {
-        var width = a.Length;
+        Span<float> l = into.L, a = into.A, b = into.B;
+        int x0 = within.X - source.Region.X, y = row - source.Region.Y, width = within.Width;
         var here = y * source.Width + x0;
         Span<int> offsets = stackalloc int[taps.Length];
         Span<float> weights = stackalloc float[taps.Length];

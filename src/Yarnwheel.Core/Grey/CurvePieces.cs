@@ -49,10 +49,10 @@ internal sealed class CurvePieces
     public T At<T>(T turn) where T : struct, ILanes<T>
     {
         var bin = T.Min(T.Whole(turn * T.Of(Bins)), T.Of(Bins - 1));
-        var piece = T.LookShort(firstPiece, bin);
-        piece = T.WhereAbove(T.LookShort(knot, bin), turn, piece, piece + T.Of(1));
-        var along = turn - T.LookShort(origin, piece);
-        return T.MulAdd(along, T.MulAdd(along, T.MulAdd(along, T.LookShort(cube, piece), T.LookShort(square, piece)), T.LookShort(linear, piece)), T.LookShort(constant, piece));
+        var piece = T.GatherShort(firstPiece, bin);
+        piece = T.WhereAbove(T.GatherShort(knot, bin), turn, piece, piece + T.Of(1));
+        var along = turn - T.GatherShort(origin, piece);
+        return T.MulAdd(along, T.MulAdd(along, T.MulAdd(along, T.GatherShort(cube, piece), T.GatherShort(square, piece)), T.GatherShort(linear, piece)), T.GatherShort(constant, piece));
     }
 
     private void Put(int piece, double from, double to, double start, double end, double slopeStart, double slopeEnd)

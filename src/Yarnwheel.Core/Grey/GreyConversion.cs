@@ -57,7 +57,7 @@ public static class GreyConversion
         public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
             for (var i = from; i < to; i += T.Count)
-                lightness.Save(i, LaneColour.CubeRoot(T.Max(T.Of(0), LaneColour.Luminance(light.Red.Load<T>(i), light.Green.Load<T>(i), light.Blue.Load<T>(i)))));
+                lightness.Save(i, CubeRoot.Of(T.Max(T.Of(0), Luminance.Of(light.Red.Load<T>(i), light.Green.Load<T>(i), light.Blue.Load<T>(i)))));
         }
     }
 

@@ -1,4 +1,5 @@
 using System.Runtime.CompilerServices;
+using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Lanes;
 
 namespace Yarnwheel.Core.Grey;
@@ -39,7 +40,7 @@ internal static class GreyKernel
         var room2 = room * room;
         var lift2 = lift * lift;
         var sum = T.MulAdd(room2, room2, lift2 * lift2);
-        var moved = T.Max(T.MulAdd(lift, room * LaneColour.InverseFourthRoot(sum), lightness), zero);
+        var moved = T.Max(T.MulAdd(lift, room * LaneMath.InverseFourthRoot(sum), lightness), zero);
         return T.WhereAbove(sum, T.Of(1e-30f), moved, lightness);
     }
 
@@ -106,8 +107,8 @@ internal static class GreyKernel
             for (var i = from; i < to; i += T.Count)
             {
                 T va = a.Load<T>(i), vb = b.Load<T>(i);
-                var chroma = LaneColour.Chroma(va, vb);
-                turn.Save(i, LaneColour.Turn(va, vb));
+                var chroma = OkLab.Chroma(va, vb);
+                turn.Save(i, OkLab.Turn(va, vb));
                 weight.Save(i, chroma * chroma / (chroma + T.Of(GreyConversion.Onset)) * T.Of(GreyConversion.Gain));
             }
         }

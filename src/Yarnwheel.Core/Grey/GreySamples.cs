@@ -1,5 +1,6 @@
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Grey;
@@ -53,7 +54,7 @@ public sealed class GreySamples
     /// <summary>Samples a small picture of the photo.</summary>
     /// <param name="planes">Its linear light.</param>
     /// <param name="basis">Of the grey.</param>
-    public static GreySamples Of(Planes planes, GreyBasis basis)
+    public static GreySamples Of(LightPlanes planes, GreyBasis basis)
     {
         ArgumentNullException.ThrowIfNull(planes);
         int width = planes.Width, height = planes.Height;

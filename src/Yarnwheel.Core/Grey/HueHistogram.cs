@@ -1,5 +1,6 @@
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 
 namespace Yarnwheel.Core.Grey;
 

@@ -1,3 +1,4 @@
+using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Lanes;
 using Yarnwheel.Core.Recipes;
@@ -44,13 +45,13 @@ internal sealed class Tint
             T zero = T.Of(0), one = T.Of(1);
             for (var i = from; i < to; i += T.Count)
             {
-                var l = LaneColour.CubeRoot(grey.Load<T>(i));
+                var l = CubeRoot.Of(grey.Load<T>(i));
                 var room = T.Max(zero, T.Of(4) * l * (one - l));
-                var share = LaneColour.Hold(l * T.Of(1.6f) - T.Of(0.3f), zero, one);
+                var share = LaneMath.Clamp(l * T.Of(1.6f) - T.Of(0.3f), zero, one);
                 share = share * share * (T.Of(3) - T.Of(2) * share);
                 var a = (T.Of(darks.A) + T.Of(lights.A - darks.A) * share) * room;
                 var b = (T.Of(darks.B) + T.Of(lights.B - darks.B) * share) * room;
-                var (red, green, blue) = LaneColour.ToLight(l, a, b);
+                var (red, green, blue) = OkLab.ToLinear(l, a, b);
                 light.Red.Save(i, T.Max(zero, red));
                 light.Green.Save(i, T.Max(zero, green));
                 light.Blue.Save(i, T.Max(zero, blue));

@@ -57,7 +57,7 @@ public sealed class WheelCurve
     /// <summary>Lifts as shares, −1 … 1, at hues in turns, 0 … 1.</summary>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     internal T AtTurn<T>(T turn) where T : struct, ILanes<T> =>
-        pieces is null ? LaneColour.Between(table, turn * T.Of(Steps), Steps - 1) : pieces.At(turn);
+        pieces is null ? LaneMath.Interpolate(table, turn * T.Of(Steps), Steps - 1) : pieces.At(turn);
 
     /// <summary>Lift as a share, −1 … 1, at a hue in turns.</summary>
     /// <param name="turn">0 … 1.</param>

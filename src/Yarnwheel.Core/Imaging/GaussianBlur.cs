@@ -11,51 +11,53 @@ internal static class GaussianBlur
     /// <summary>How far it looks, pixels.</summary>
     public static int Halo(double sigma) => sigma <= 0 ? 0 : (int)Math.Ceiling(3 * sigma) + 3 * Cell(sigma);
 
-    /// <param name="plane">Row by row.</param>
-    /// <param name="region">Where it lies, for the grid of a wide blur.</param>
+    /// <summary>Side of the cells that a blur works on, pixels: 1 up to a standard deviation of ten, then a power of two.</summary>
+    public static int Cell(double sigma)
+    {
+        var cell = 1;
+        while (sigma / cell > Widest) cell *= 2;
+        return cell;
+    }
+
+    /// <param name="plane">What is blurred; where it ends, the border's value goes on.</param>
     /// <param name="sigma">Standard deviation, pixels.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static float[] Of(float[] plane, Region region, double sigma, CancellationToken cancel)
+    /// <returns>The blurred plane, of the same region; the plane itself where nothing is to be done.</returns>
+    public static Plane<float> Of(Plane<float> plane, double sigma, CancellationToken cancel)
     {
         if (sigma < 0.05) return plane;
         var cell = Cell(sigma);
-        if (cell == 1) return Direct(plane, region.Width, region.Height, sigma, cancel);
-        var x0 = Floor(region.X, cell);
-        var y0 = Floor(region.Y, cell);
-        var width = Floor(region.Right - 1, cell) - x0 + 1;
-        var height = Floor(region.Bottom - 1, cell) - y0 + 1;
-        var cells = new float[width * height];
-        Rows.Each(height, y => Gather(plane, region, cell, x0, y0 + y, cells.AsSpan(y * width, width)), cancel);
+        if (cell == 1) return new Plane<float>(plane.Region, Direct(plane.Values, plane.Width, plane.Height, sigma, cancel));
+        var cells = new Plane<float>(CellsOf(plane.Region, cell));
+        Rows.Each(cells.Region, y => Gather(plane, cell, cells.Region.X, y, cells.Row(y)), cancel);
+        return OfCells(cells, sigma, plane.Region, cancel);
+    }
+
+    /// <summary>The cells that lie in a region, all or in part.</summary>
+    public static Region CellsOf(Region region, int cell)
+    {
+        int x = Floor(region.X, cell), y = Floor(region.Y, cell);
+        return new Region(x, y, Floor(region.Right - 1, cell) - x + 1, Floor(region.Bottom - 1, cell) - y + 1);
+    }
+
+    /// <summary>A wide blur of what is known as the means over cells.</summary>
+    /// <param name="cells">A value for each cell of <see cref="Cell"/> pixels, placed by the cells' own numbers.</param>
+    /// <param name="sigma">Standard deviation, pixels.</param>
+    /// <param name="region">What is wanted, pixels.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public static Plane<float> OfCells(Plane<float> cells, double sigma, Region region, CancellationToken cancel)
+    {
+        var cell = Cell(sigma);
         // A cell's box and the interpolation blur as well: (s² − 1)/12 and s²/6.
         var rest = Math.Sqrt(Math.Max(0.05, sigma * sigma / (cell * cell) - 0.25));
-        var blurred = Direct(cells, width, height, rest, cancel);
-        var result = new float[plane.Length];
-        Rows.Each(region.Height, y =>
-        {
-            var v = Math.Clamp((region.Y + y + 0.5) / cell - 0.5 - y0, 0, height - 1);
-            var top = (int)v;
-            var down = (float)(v - top);
-            var upper = blurred.AsSpan(top * width, width);
-            var lower = blurred.AsSpan(Math.Min(top + 1, height - 1) * width, width);
-            for (var x = 0; x < region.Width; x++)
-            {
-                var u = Math.Clamp((region.X + x + 0.5) / cell - 0.5 - x0, 0, width - 1);
-                var left = (int)u;
-                var right = Math.Min(left + 1, width - 1);
-                var across = (float)(u - left);
-                var above = upper[left] + (upper[right] - upper[left]) * across;
-                var below = lower[left] + (lower[right] - lower[left]) * across;
-                result[y * region.Width + x] = above + (below - above) * down;
-            }
-        }, cancel);
-        return result;
+        return Magnify.Between(new Plane<float>(cells.Region, Direct(cells.Values, cells.Width, cells.Height, rest, cancel)), cell, region, cancel);
     }
 
     private static float[] Direct(float[] plane, int width, int height, double sigma, CancellationToken cancel)
     {
         var kernel = Kernel(sigma);
         var radius = kernel.Length - 1;
-        var across = new float[plane.Length];
+        var across = new float[width * height];
         Rows.Each(height, width + 2 * radius, (y, wide) =>
         {
             var row = plane.AsSpan(y * width, width);
@@ -66,7 +68,7 @@ internal static class GaussianBlur
             Scale(wide.AsSpan(radius, width), kernel[0], into);
             for (var k = 1; k <= radius; k++) AddPair(wide.AsSpan(radius - k, width), wide.AsSpan(radius + k, width), kernel[k], into);
         }, cancel);
-        var result = new float[plane.Length];
+        var result = new float[width * height];
         Rows.Each(height, y =>
         {
             ReadOnlySpan<float> Row(int at) => across.AsSpan(Math.Clamp(at, 0, height - 1) * width, width);
@@ -77,8 +79,9 @@ internal static class GaussianBlur
         return result;
     }
 
-    private static void Gather(float[] plane, Region region, int cell, int x0, int y, Span<float> into)
+    private static void Gather(Plane<float> plane, int cell, int x0, int y, Span<float> into)
     {
+        var region = plane.Region;
         var top = Math.Max(y * cell, region.Y);
         var bottom = Math.Min((y + 1) * cell, region.Bottom);
         for (var x = 0; x < into.Length; x++)
@@ -87,7 +90,7 @@ internal static class GaussianBlur
             var right = Math.Min((x0 + x + 1) * cell, region.Right);
             float sum = 0;
             for (var r = top; r < bottom; r++)
-                foreach (var value in plane.AsSpan((r - region.Y) * region.Width + left - region.X, right - left)) sum += value;
+                foreach (var value in plane.Values.AsSpan(plane.Index(left, r), right - left)) sum += value;
             into[x] = sum / ((right - left) * (bottom - top));
         }
     }
@@ -113,13 +116,6 @@ internal static class GaussianBlur
         for (; i <= into.Length - Vector<float>.Count; i += Vector<float>.Count)
             (new Vector<float>(into[i..]) + (new Vector<float>(one[i..]) + new Vector<float>(other[i..])) * share).CopyTo(into[i..]);
         for (; i < into.Length; i++) into[i] += (one[i] + other[i]) * weight;
-    }
-
-    private static int Cell(double sigma)
-    {
-        var cell = 1;
-        while (sigma / cell > Widest) cell *= 2;
-        return cell;
     }
 
     private static int Floor(int value, int cell) => (int)Math.Floor(value / (double)cell);

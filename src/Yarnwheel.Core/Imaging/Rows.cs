@@ -14,6 +14,20 @@ public static class Rows
         Each(count, 0, (y, _) => row(y), cancel);
     }
 
+    /// <summary>Works on the rows of a region, each named by its place on the picture.</summary>
+    /// <param name="region">Whose rows.</param>
+    /// <param name="row">Does one row.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public static void Each(Region region, Action<int> row, CancellationToken cancel = default) => Each(region.Height, y => row(region.Y + y), cancel);
+
+    /// <inheritdoc cref="Each(Region, Action{int}, CancellationToken)"/>
+    /// <param name="region">Whose rows.</param>
+    /// <param name="scratch">Length of a buffer for each row, as below.</param>
+    /// <param name="row">Does one row.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public static void Each(Region region, int scratch, Action<int, float[]> row, CancellationToken cancel = default) =>
+        Each(region.Height, scratch, (y, buffer) => row(region.Y + y, buffer), cancel);
+
     /// <summary>Gives each row a buffer to work in; a row must not read what another left there.</summary>
     /// <param name="count">Number of rows.</param>
     /// <param name="scratch">Length of the buffer.</param>

@@ -41,10 +41,10 @@ internal interface ILanes<T> where T : struct, ILanes<T>
     static abstract T Whole(T a);
 
     /// <summary>Looks each index up; they are whole and within the table.</summary>
-    static abstract T Look(float[] table, T index);
+    static abstract T Gather(float[] table, T index);
 
     /// <summary>Looks each index up in a table of 32, which fits into registers.</summary>
-    static abstract T LookShort(float[] table, T index);
+    static abstract T GatherShort(float[] table, T index);
 
     /// <summary>A first guess of 1 over the cube root of a value that is not negative, by its exponent.</summary>
     static abstract T RoughInverseCubeRoot(T a);

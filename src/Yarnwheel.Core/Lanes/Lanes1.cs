@@ -50,10 +50,10 @@ internal readonly struct Lanes1(float value) : ILanes<Lanes1>
     public static Lanes1 Whole(Lanes1 a) => new((int)a.Value);
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    public static Lanes1 Look(float[] table, Lanes1 index) => new(table[(int)index.Value]);
+    public static Lanes1 Gather(float[] table, Lanes1 index) => new(table[(int)index.Value]);
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    public static Lanes1 LookShort(float[] table, Lanes1 index) => Look(table, index);
+    public static Lanes1 GatherShort(float[] table, Lanes1 index) => new(table[(int)index.Value & 31]);
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static Lanes1 RoughInverseCubeRoot(Lanes1 a) =>

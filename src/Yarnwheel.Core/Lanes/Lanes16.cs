@@ -56,7 +56,7 @@ internal readonly struct Lanes16(Vector512<float> values) : ILanes<Lanes16>
     // One by one: the processors' own gathering is slower since its flaw was mended.
     [SkipLocalsInit]
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    public static unsafe Lanes16 Look(float[] table, Lanes16 index)
+    public static unsafe Lanes16 Gather(float[] table, Lanes16 index)
     {
         var places = stackalloc int[16];
         var found = stackalloc float[16];
@@ -67,7 +67,7 @@ internal readonly struct Lanes16(Vector512<float> values) : ILanes<Lanes16>
     }
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    public static Lanes16 LookShort(float[] table, Lanes16 index)
+    public static Lanes16 GatherShort(float[] table, Lanes16 index)
     {
         ref var start = ref MemoryMarshal.GetArrayDataReference(table);
         return new(Avx512F.PermuteVar16x32x2(Vector512.LoadUnsafe(ref start),

@@ -54,7 +54,7 @@ internal readonly struct Lanes8(Vector256<float> values) : ILanes<Lanes8>
 
     // One by one: the processors' own gathering is slower since its flaw was mended.
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    public static unsafe Lanes8 Look(float[] table, Lanes8 index)
+    public static unsafe Lanes8 Gather(float[] table, Lanes8 index)
     {
         var places = Avx.ConvertToVector256Int32WithTruncation(index.values);
         ref var start = ref MemoryMarshal.GetArrayDataReference(table);
@@ -64,7 +64,7 @@ internal readonly struct Lanes8(Vector256<float> values) : ILanes<Lanes8>
     }
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    public static Lanes8 LookShort(float[] table, Lanes8 index)
+    public static Lanes8 GatherShort(float[] table, Lanes8 index)
     {
         ref var start = ref MemoryMarshal.GetArrayDataReference(table);
         var places = Avx.ConvertToVector256Int32WithTruncation(index.values);

@@ -1,4 +1,5 @@
 using System.Runtime.CompilerServices;
+using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Lanes;
 using Yarnwheel.Core.Recipes;
@@ -34,7 +35,7 @@ internal sealed class HueArc(HuePart part)
     {
         T zero = T.Of(0), one = T.Of(1);
         var gate = least <= 0 ? one : Smooth((chroma - T.Of(0.5f * least)) * T.Of(1 / least));
-        if (amounts is not null) return gate * LaneColour.Hold(amounts.AtTurn(hue * T.Of(1 / 360f)), zero, one);
+        if (amounts is not null) return gate * LaneMath.Clamp(amounts.AtTurn(hue * T.Of(1 / 360f)), zero, one);
         var apart = hue - T.Of(middle);
         apart = T.Max(apart, zero - apart);
         apart = T.Min(apart, T.Of(360) - apart) - T.Of(halfWidth);
@@ -51,7 +52,7 @@ internal sealed class HueArc(HuePart part)
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static T Smooth<T>(T t) where T : struct, ILanes<T>
     {
-        t = LaneColour.Hold(t, T.Of(0), T.Of(1));
+        t = LaneMath.Clamp(t, T.Of(0), T.Of(1));
         return t * t * (T.Of(3) - T.Of(2) * t);
     }
 
@@ -66,7 +67,7 @@ internal sealed class HueArc(HuePart part)
         public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
             for (var i = from; i < to; i += T.Count)
-                mask.Save(i, arc.At(turn.Load<T>(i) * T.Of(360), LaneColour.Chroma(a.Load<T>(i), b.Load<T>(i))));
+                mask.Save(i, arc.At(turn.Load<T>(i) * T.Of(360), OkLab.Chroma(a.Load<T>(i), b.Load<T>(i))));
         }
     }
 }

@@ -1,5 +1,6 @@
 using System.Buffers;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 
 namespace Yarnwheel.Core.Masks;
 
@@ -15,12 +16,12 @@ internal sealed class LevelMask(byte[] values, int width, int height, double ste
 
     /// <summary>Draws a row: smaller than the level each pixel is the mean over what it covers; else the contour is smoothed by a 3 × 3 binomial.</summary>
     /// <param name="shares">Mask of each value, 0 … 1.</param>
-    /// <param name="y">Row of the region.</param>
+    /// <param name="y">On the picture, at the view's scale.</param>
     /// <param name="mask">Receives the row.</param>
     public void Row(float[] shares, int y, Span<float> mask)
     {
-        if (step > 1) Mean(shares, region.Y + y, mask);
-        else Smooth(shares, region.X, region.Y + y, mask);
+        if (step > 1) Mean(shares, y, mask);
+        else Smooth(shares, region.X, y, mask);
     }
 
     /// <summary>The value of the level's pixel under the middle of a screen pixel.</summary>

@@ -30,14 +30,14 @@ public static class Likeness
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     internal static T Step<T>(T distance, T reach, T fade) where T : struct, ILanes<T>
     {
-        var t = LaneColour.Hold((distance - reach) / T.Max(fade, T.Of(1e-9f)), T.Of(0), T.Of(1));
+        var t = LaneMath.Clamp((distance - reach) / T.Max(fade, T.Of(1e-9f)), T.Of(0), T.Of(1));
         return T.Of(1) - t * t * (T.Of(3) - T.Of(2) * t);
     }
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static T Side<T>(T keep, T leave, T width) where T : struct, ILanes<T>
     {
-        var t = LaneColour.Hold((leave - keep) / (T.Of(2) * width) + T.Of(0.5f), T.Of(0), T.Of(1));
+        var t = LaneMath.Clamp((leave - keep) / (T.Of(2) * width) + T.Of(0.5f), T.Of(0), T.Of(1));
         return t * t * (T.Of(3) - T.Of(2) * t);
     }
 

@@ -11,21 +11,26 @@ internal static class OutlineCoverage
 
     /// <param name="polygon">Corners, in pixels at the view's scale.</param>
     /// <param name="region">Where it is drawn.</param>
+    /// <param name="cancel">Ends the work early.</param>
     /// <returns>0 … 1 for each pixel of the region.</returns>
-    public static float[] Draw(IReadOnlyList<(double X, double Y)> polygon, Region region)
+    public static Plane<float> Draw(IReadOnlyList<(double X, double Y)> polygon, Region region, CancellationToken cancel = default)
     {
         // One column more for what lies right of the region.
         var width = region.Width + 1;
         var gathered = new long[width * region.Height];
-        for (var i = 0; i < polygon.Count; i++) Edge(polygon[i], polygon[(i + 1) % polygon.Count], region, gathered, width);
-        var mask = new float[region.Width * region.Height];
+        for (var i = 0; i < polygon.Count; i++)
+        {
+            cancel.ThrowIfCancellationRequested();
+            Edge(polygon[i], polygon[(i + 1) % polygon.Count], region, gathered, width);
+        }
+        var mask = new Plane<float>(region);
         for (var y = 0; y < region.Height; y++)
         {
             long sum = 0;
             for (var x = 0; x < region.Width; x++)
             {
                 sum += gathered[y * width + x];
-                mask[y * region.Width + x] = (float)Math.Min(1, Math.Abs(sum / Unit));
+                mask.Values[y * region.Width + x] = (float)Math.Min(1, Math.Abs(sum / Unit));
             }
         }
         return mask;
@@ -52,16 +57,19 @@ internal static class OutlineCoverage
     private static void Piece(double x0, double x1, double height, Region region, Span<long> row)
     {
         var (left, right) = x0 < x1 ? (x0, x1) : (x1, x0);
-        var firstColumn = (int)Math.Floor(left);
-        var lastColumn = (int)Math.Floor(right);
-        for (var column = firstColumn; column <= lastColumn; column++)
+        // Of the height, what is covered up to a column's left side. A column gets the difference of two of these, so that what lies left of
+        // the region is known at once, and exactly as if it had been walked through.
+        long UpTo(double x) => x <= left ? 0 : right <= x ? (long)Math.Round(height * Unit) : (long)Math.Round(height * (x - left) / (right - left) * Unit);
+        var first = (int)Math.Clamp(Math.Floor(left), region.X, region.Right);
+        var last = (int)Math.Min(Math.Floor(right), region.Right - 1);
+        Put(row, first - region.X, UpTo(first));
+        for (var column = first; column <= last; column++)
         {
-            var share = right > left ? (Math.Min(right, column + 1) - Math.Max(left, column)) / (right - left) : 1;
-            if (share <= 0) continue;
-            var middle = (Math.Max(left, column) + Math.Min(right, column + 1)) / 2;
+            double from = Math.Max(left, column), to = Math.Min(right, column + 1);
+            var whole = UpTo(column + 1) - UpTo(column);
             // Within its own column the edge covers what lies right of it; all columns after are covered whole.
-            var whole = (long)Math.Round(height * share * Unit);
-            var own = (long)Math.Round(height * share * (column + 1 - middle) * Unit);
+            var share = right > left ? Math.Max(0, to - from) / (right - left) : 1;
+            var own = (long)Math.Round(height * share * (column + 1 - (from + to) / 2) * Unit);
             Put(row, column - region.X, own);
             Put(row, column + 1 - region.X, whole - own);
         }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.ComponentModel.DataAnnotations;
+using Yarnwheel.Core.Colour;
 
 namespace Yarnwheel.Core.Recipes;
 

@@ -2,6 +2,7 @@ using System.Numerics;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Rendering.Edges;
 using Yarnwheel.Core.Treatments;
 
 namespace Yarnwheel.Core.Rendering;
@@ -11,42 +12,37 @@ namespace Yarnwheel.Core.Rendering;
 /// the "over" of Porter and Duff (1984) with an opaque backdrop. Where an area's fringe is cleaned, its edge pixels are α · F + (1 − α) · B
 /// with the area's own colour F and the ground's own B instead of the pixel's mixture.</remarks>
 /// <param name="plan">The recipe, ready to draw.</param>
-/// <param name="view">The view.</param>
-/// <param name="hues">What lifts the greys; null for a flat mix.</param>
-/// <param name="masks">Of the areas; null for one that is off.</param>
-/// <param name="source">The whole photo.</param>
-/// <param name="pieces">Keeps pieces of this view.</param>
-internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? hues, IReadOnlyList<EdgedMask?> masks, RenderSource source, PieceCache pieces)
+/// <param name="view">What it is composed of.</param>
+internal sealed class Composition(RenderPlan plan, RenderedView view)
 {
-    private readonly float[] lightness = view.Base(plan.Recipe.Grey.Basis);
+    private readonly Region region = view.Region;
+    private readonly double scale = view.Drawing.Scale;
+    private readonly IReadOnlyList<RenderedMask?> masks = view.Masks;
     private readonly VignetteOperation? vignette = plan.Recipe.Finish.Vignette.Amount == 0 ? null
-        : new VignetteOperation(plan.Recipe.Finish.Vignette, source.Photo.Width, source.Photo.Height);
+        : new VignetteOperation(plan.Recipe.Finish.Vignette, view.Drawing.Photo.Width, view.Drawing.Photo.Height);
     private readonly Tint? tint = plan.Recipe.Ground is { Tint: null, TintDarks: null } ? null : new Tint(plan.Recipe.Ground.Tint, plan.Recipe.Ground.TintDarks);
-    private readonly ViewPlanes? original = plan.Areas.Any(a => a.Local is not null)
-        ? ViewPlanes.Kept(source.Photo, view.View, LightPlan.None, pieces, CancellationToken.None) : null;
-    private readonly bool anyFringe = masks.Any(m => m?.Fringe is not null);
+    private readonly bool anyFringe = view.Masks.Any(m => m?.Fringe is not null);
 
     /// <summary>How many floats of scratch a row needs.</summary>
     public static int Scratch(int width) => 16 * width;
 
     /// <summary>The finished linear light of a row.</summary>
-    /// <param name="y">Row.</param>
+    /// <param name="y">On the picture.</param>
     /// <param name="light">Receives it.</param>
     /// <param name="scratch">Rows to work in.</param>
     public void Result(int y, LightRow light, Span<float> scratch)
     {
-        var width = view.Width;
         var grey = Take(scratch, 0, 1);
-        var photo = view.Light.Row(y);
+        var photo = view.Lit.Light.Row(y, region);
         Grey(y, grey);
         if (anyFringe)
         {
-            var ground = new LightRow(Take(scratch, 1, 3), width);
+            var ground = new LightRow(Take(scratch, 1, 3), region.Width);
             var groundGrey = Take(scratch, 4, 1);
             photo.CopyTo(ground);
             grey.CopyTo(groundGrey);
             for (var k = 0; k < plan.Areas.Count; k++)
-                if (masks[k]?.Fringe is { } fringe) Replace(fringe, y, plan.Areas[k], p => p.Other, ground, groundGrey);
+                if (masks[k]?.Fringe is { } fringe) Replace(fringe, y, plan.Areas[k], p => p.Background, ground, groundGrey);
             Ground(ground, groundGrey, light);
         }
         else
@@ -56,7 +52,7 @@ internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? h
         for (var k = 0; k < plan.Areas.Count; k++)
         {
             if (masks[k] is not { } mask) continue;
-            var share = mask.Mask.AsSpan(y * width, width);
+            var share = mask.Mask.Row(y, region);
             var first = share.IndexOfAnyExcept(0f);
             if (first < 0) continue;
             // Only where it shows at all.
@@ -64,7 +60,7 @@ internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? h
             var version = Version(plan.Areas[k], mask, y, first, length, grey, scratch).Slice(first, length);
             Blend.Masked(light.Slice(first, length), version, share.Slice(first, length), (float)(plan.Areas[k].Area.Strength / 100));
         }
-        vignette?.Row(light, view.View.Region, y, view.View.Scale);
+        vignette?.Row(light, RowPlace.At(region.X, y, scale));
     }
 
     private void Ground(LightRow photo, ReadOnlySpan<float> grey, LightRow light)
@@ -74,27 +70,27 @@ internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? h
     }
 
     /// <summary>What an area would look like along a row: its treated colour over its grey, then its tones. Only some columns are drawn.</summary>
-    private LightRow Version(AreaPlan area, EdgedMask mask, int y, int first, int length, ReadOnlySpan<float> grey, Span<float> scratch)
+    private LightRow Version(AreaPlan area, RenderedMask mask, int y, int first, int length, ReadOnlySpan<float> grey, Span<float> scratch)
     {
-        var version = new LightRow(Take(scratch, 5, 3), view.Width);
+        var version = new LightRow(Take(scratch, 5, 3), region.Width);
         var own = Take(scratch, 8, 1);
-        view.Light.Row(y).CopyTo(version);
+        view.Lit.Light.Row(y, region).CopyTo(version);
         grey.CopyTo(own);
-        if (mask.Fringe is { } fringe) Replace(fringe, y, area, p => p.Kept, version, own);
+        if (mask.Fringe is { } fringe) Replace(fringe, y, area, p => p.Foreground, version, own);
         var drawn = version.Slice(first, length);
         var colour = (float)(area.Area.Colour / 100);
         area.Colour.Row(drawn);
         if (colour < 1)
         {
-            var toned = new LightRow(Take(scratch, 9, 3), view.Width).Slice(first, length);
+            var toned = new LightRow(Take(scratch, 9, 3), region.Width).Slice(first, length);
             Fill(toned, own.Slice(first, length), area.Tint);
             Blend.Even(drawn, toned, 1 - colour);
         }
         if (area.Local is not null)
         {
             var before = Take(scratch, 12, 1).Slice(first, length);
-            DetailMaps.Lightness(original!.Light.Row(y).Slice(first, length), before);
-            area.Local.Row(drawn, before, RowPlace.At(view.View.Region.X + first, view.View.Region.Y + y, view.View.Scale), hazeIsGrey: colour == 0, Take(scratch, 13, 2));
+            DetailMaps.Lightness(view.Original!.Light.Row(y, region).Slice(first, length), before);
+            area.Local.Row(drawn, before, RowPlace.At(region.X + first, y, scale), hazeIsGrey: colour == 0, Take(scratch, 13, 2));
         }
         area.Tones.Row(drawn);
         return version;
@@ -104,11 +100,13 @@ internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? h
     private void Replace(FringeColours fringe, int y, AreaPlan area, Func<Masks.Edges.ColourPair, Vector3> side, LightRow light, Span<float> grey)
     {
         var share = (float)(area.Area.Edge.Fringe / 100);
-        for (var k = fringe.RowStarts[y]; k < fringe.RowStarts[y + 1]; k++)
+        var (columns, pairs) = fringe.Row(y);
+        for (var k = 0; k < columns.Length; k++)
         {
-            var x = fringe.Columns[k];
+            var x = columns.Span[k] - region.X;
+            if ((uint)x >= (uint)region.Width) continue;
             var mixture = new Vector3(light.Red[x], light.Green[x], light.Blue[x]);
-            var own = Vector3.Lerp(mixture, side(fringe.Pairs[k]), share);
+            var own = Vector3.Lerp(mixture, side(pairs.Span[k]), share);
             (light.Red[x], light.Green[x], light.Blue[x]) = (own.X, own.Y, own.Z);
             grey[x] = GreyOf(own);
         }
@@ -118,7 +116,7 @@ internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? h
     {
         var (l, a, b) = OkLab.FromLinear(colour.X, colour.Y, colour.Z);
         var basis = GreyConversion.BaseLightness(plan.Recipe.Grey.Basis, colour.X, colour.Y, colour.Z, l);
-        var lift = hues is null ? 0 : plan.Curve.AtTurn((float)(OkLab.Hue(a, b) / 360)) * GreyConversion.Weight(OkLab.Chroma(a, b)) * GreyConversion.Gain;
+        var lift = view.Hues is null ? 0 : plan.Curve.AtTurn((float)(OkLab.Hue(a, b) / 360)) * GreyConversion.Weight(OkLab.Chroma(a, b)) * GreyConversion.Gain;
         var lifted = GreyConversion.Lift(basis, lift);
         return lifted * lifted * lifted;
     }
@@ -135,20 +133,18 @@ internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? h
         grey.CopyTo(light.Blue);
     }
 
-    private Span<float> Take(Span<float> scratch, int first, int count) => scratch.Slice(first * view.Width, count * view.Width);
+    private Span<float> Take(Span<float> scratch, int first, int count) => scratch.Slice(first * region.Width, count * region.Width);
 
     /// <summary>The grey of a row in linear light.</summary>
     public void Grey(int y, Span<float> grey)
     {
-        var basis = lightness.AsSpan(y * view.Width, view.Width);
-        if (hues is null)
+        var basis = view.Basis.Row(y, region);
+        if (view.Hues is not { } hues)
         {
             GreyKernel.Flat(basis, grey);
             return;
         }
-        var turn = hues.Turn.AsSpan(y * view.Width, view.Width);
-        var weight = hues.Weight.AsSpan(y * view.Width, view.Width);
-        GreyKernel.Lifted(basis, turn, weight, plan.Curve, grey);
+        GreyKernel.Lifted(basis, hues.Turn.Row(y, region), hues.Weight.Row(y, region), plan.Curve, grey);
     }
 
     /// <summary>How far each pixel of a row is kept by any area, 0 … 1.</summary>
@@ -159,7 +155,8 @@ internal sealed class Composition(RenderPlan plan, ViewPlanes view, HuePlanes? h
         {
             if (masks[k] is not { } mask) continue;
             var strength = (float)(plan.Areas[k].Area.Strength / 100);
-            for (var i = 0; i < kept.Length; i++) kept[i] = MathF.Max(kept[i], mask.Mask[y * view.Width + i] * strength);
+            var row = mask.Mask.Row(y, region);
+            for (var i = 0; i < kept.Length; i++) kept[i] = MathF.Max(kept[i], row[i] * strength);
         }
     }
 }

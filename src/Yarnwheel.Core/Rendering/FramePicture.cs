@@ -1,26 +1,58 @@
 using Yarnwheel.Core.Colour;
-using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
+using Yarnwheel.Core.Photos;
 
 namespace Yarnwheel.Core.Rendering;
 
 /// <summary>Draws the rows of a frame as interleaved 8-bit sRGB.</summary>
-/// <param name="composition">The recipe over the view.</param>
-/// <param name="planes">The view.</param>
-/// <param name="finished">The finished picture, where it is known already; else it is drawn row by row.</param>
-/// <param name="show">What to show.</param>
-/// <param name="chosenMask">The mask that is shown; null for all together.</param>
-/// <param name="lit">The hue that <see cref="Show.Hue"/> lights up.</param>
-/// <param name="overlay">How the mask is laid over it.</param>
-internal sealed class FramePicture(Composition composition, ViewPlanes planes, Planes? finished, Show show, float[]? chosenMask, HueArc? lit, Overlay overlay)
+internal sealed class FramePicture
 {
-    /// <param name="y">Row.</param>
+    private readonly Composition composition;
+    private readonly RenderedView view;
+    private readonly Show show;
+    private readonly ShowNeeds needs;
+    private readonly Overlay overlay;
+
+    /// <summary>The finished picture, where it is known already; else it is drawn row by row.</summary>
+    private readonly LightPlanes? finished;
+
+    /// <summary>The mask that is shown; null for all together.</summary>
+    private readonly Plane<float>? chosen;
+
+    /// <summary>The hue that <see cref="Show.Hue"/> lights up.</summary>
+    private readonly HueArc? lit;
+
+    /// <summary>The mask whose contour is drawn.</summary>
+    private readonly Plane<float>? stitched;
+
+    /// <param name="composition">The recipe over the view.</param>
+    /// <param name="view">What it is composed of.</param>
+    /// <param name="finished">The finished picture, or null to draw it row by row.</param>
+    /// <param name="show">What to show.</param>
+    /// <param name="overlay">How the mask is laid over it.</param>
+    /// <param name="area">Index of the area whose mask is shown; null for all together.</param>
+    /// <param name="lit">The hue that is lit up.</param>
+    public FramePicture(Composition composition, RenderedView view, LightPlanes? finished, Show show, Overlay overlay, int? area, HueArc? lit)
+    {
+        this.composition = composition;
+        this.view = view;
+        this.finished = finished;
+        this.show = show;
+        this.overlay = overlay;
+        this.lit = lit;
+        needs = ShowNeeds.Of(show, overlay);
+        // An area that is off has an empty mask.
+        chosen = (needs.Covered || needs.Stitched) && show != Show.Hue && area is { } index ? view.Masks[index]?.Mask ?? new Plane<float>(view.Region) : null;
+        stitched = needs.Stitched ? chosen ?? AllKept() : null;
+    }
+
+    /// <param name="y">On the picture.</param>
     /// <param name="scratch">Three rows and what the composition needs.</param>
     /// <param name="into">Receives the row.</param>
     public void Row(int y, Span<float> scratch, Span<byte> into)
     {
-        var width = planes.Width;
+        var width = view.Region.Width;
         var light = new LightRow(scratch, width);
         switch (show)
         {
@@ -29,7 +61,7 @@ internal sealed class FramePicture(Composition composition, ViewPlanes planes, P
             case Show.Original:
             case Show.Kept:
             case Show.Hue:
-                planes.Light.Row(y).CopyTo(light);
+                view.Lit.Light.Row(y, view.Region).CopyTo(light);
                 break;
             case Show.Grey:
                 composition.Grey(y, light.Red);
@@ -38,39 +70,33 @@ internal sealed class FramePicture(Composition composition, ViewPlanes planes, P
                 break;
             default:
                 if (finished is null) composition.Result(y, light, scratch[(3 * width)..]);
-                else finished.Row(y).CopyTo(light);
+                else finished.Row(y, view.Region).CopyTo(light);
                 break;
         }
         if (show != Show.Mask) SrgbByte.EncodeRow(light, into);
-        if (show is Show.Mask or Show.Kept or Show.Veil or Show.Hue)
+        if (needs.Covered)
         {
             // The scratch rows are free again.
             var mask = scratch.Slice(3 * width, width);
             if (show == Show.Hue) Light(y, mask);
-            else if (chosenMask is null) composition.Kept(y, mask);
-            else chosenMask.AsSpan(y * width, width).CopyTo(mask);
+            else if (chosen is null) composition.Kept(y, mask);
+            else chosen.Row(y, view.Region).CopyTo(mask);
             Cover(y, mask, into);
         }
-        if (overlay.Stitch && show is not (Show.Original or Show.Hue)) StitchLine.Row(stitched, width, y, planes.View.Region.X, planes.View.Region.Y, into);
+        if (stitched is not null) StitchLine.Row(stitched, view.Region, y, into);
     }
 
-    private readonly float[] stitched = !overlay.Stitch ? [] : chosenMask ?? AllKept(composition, planes);
-
-    private static float[] AllKept(Composition composition, ViewPlanes planes)
+    private Plane<float> AllKept()
     {
-        var kept = new float[planes.Width * planes.Height];
-        for (var y = 0; y < planes.Height; y++) composition.Kept(y, kept.AsSpan(y * planes.Width, planes.Width));
+        var kept = new Plane<float>(view.Region);
+        for (var y = view.Region.Y; y < view.Region.Bottom; y++) composition.Kept(y, kept.Row(y));
         return kept;
     }
 
     private void Light(int y, Span<float> mask)
     {
-        var lab = planes.Lab;
-        for (var x = 0; x < mask.Length; x++)
-        {
-            float a = lab.A[y * lab.Width + x], b = lab.B[y * lab.Width + x];
-            mask[x] = lit?.At((float)OkLab.Hue(a, b), OkLab.Chroma(a, b)) ?? 0;
-        }
+        var lab = view.Lit.Lab.Row(y, view.Region);
+        for (var x = 0; x < mask.Length; x++) mask[x] = lit?.At((float)OkLab.Hue(lab.A[x], lab.B[x]), OkLab.Chroma(lab.A[x], lab.B[x])) ?? 0;
     }
 
     /// <summary>Covers what is not kept with ink, in encoded values, as a mark laid on the screen.</summary>
@@ -87,7 +113,7 @@ internal sealed class FramePicture(Composition composition, ViewPlanes planes, P
             {
                 Show.Kept => (0.46f, 1),
                 Show.Hue => (0.25f, 0.8f),
-                _ => Weave.At(overlay.Ink, planes.View.Region.X + x, planes.View.Region.Y + y),
+                _ => Weave.At(overlay.Ink, view.Region.X + x, y),
             };
             if (show == Show.Veil) density = MathF.Min(1, density * 2 * (float)overlay.Strength);
             var share = density * (1 - mask[x]);

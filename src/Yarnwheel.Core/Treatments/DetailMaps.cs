@@ -1,11 +1,13 @@
+using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Treatments;
 
 /// <summary>What local contrast, fine detail and haze need of the whole photo; found once, on the photo as it came.</summary>
-internal sealed class DetailMaps
+internal sealed class DetailMaps : IPiece
 {
     private const int CoarseSide = 400;
     private const int FineSide = 1600;
@@ -49,14 +51,14 @@ internal sealed class DetailMaps
         GreyConversion.BaseLightness(GreyBasis.Luminance, light, [], lightness);
     }
 
-    private static float[] Lightness(Planes planes)
+    private static float[] Lightness(LightPlanes planes)
     {
-        var lightness = new float[planes.Red.Length];
+        var lightness = new float[planes.Region.Area];
         Lightness(new LightRow(planes.Red, planes.Green, planes.Blue), lightness);
         return lightness;
     }
 
-    private static (Planes Planes, double Scale) Reduced(Pyramid photo, int side, CancellationToken cancel)
+    private static (LightPlanes Planes, double Scale) Reduced(Pyramid photo, int side, CancellationToken cancel)
     {
         var scale = Math.Min(1, side / (double)Math.Max(photo.Width, photo.Height));
         var region = new Region(0, 0, AreaSampler.Extent(photo.Width, scale), AreaSampler.Extent(photo.Height, scale));

@@ -39,7 +39,7 @@ internal sealed class HazeMap
         for (var i = 0; i < lightness.Length; i++) lightness[i] = Math.Clamp(lightness[i], 0.05f, 1);
     }
 
-    public static HazeMap Of(Planes photo, float[] lightness, double scale, CancellationToken cancel)
+    public static HazeMap Of(LightPlanes photo, float[] lightness, double scale, CancellationToken cancel)
     {
         int width = photo.Width, height = photo.Height;
         var dark = Darkest(photo, 1, 1, 1, width, height);
@@ -52,7 +52,7 @@ internal sealed class HazeMap
     }
 
     /// <summary>The dark channel: the least of the three channels within a square window.</summary>
-    private static float[] Darkest(Planes photo, float red, float green, float blue, int width, int height)
+    private static float[] Darkest(LightPlanes photo, float red, float green, float blue, int width, int height)
     {
         var least = new float[width * height];
         for (var i = 0; i < least.Length; i++) least[i] = MathF.Min(photo.Red[i] / red, MathF.Min(photo.Green[i] / green, photo.Blue[i] / blue));

@@ -1,3 +1,4 @@
+using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Lanes;
 
 namespace Yarnwheel.Core.Treatments;
@@ -10,8 +11,8 @@ internal sealed class HueShift(double degrees)
     {
         public (T Red, T Green, T Blue) Of<T>(T red, T green, T blue) where T : struct, ILanes<T>
         {
-            var (l, a, b) = LaneColour.ToLab(red, green, blue);
-            return LaneColour.ToLight(l, a * T.Of(cosine) - b * T.Of(sine), a * T.Of(sine) + b * T.Of(cosine));
+            var (l, a, b) = OkLab.FromLinear(red, green, blue);
+            return OkLab.ToLinear(l, a * T.Of(cosine) - b * T.Of(sine), a * T.Of(sine) + b * T.Of(cosine));
         }
     }
 }

@@ -1,3 +1,4 @@
+using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Lanes;
 using Yarnwheel.Core.Recipes;
 
@@ -11,9 +12,9 @@ internal sealed class Recolour(HueAmount target) : ColourOperation<Recolour.Chan
     {
         public (T Red, T Green, T Blue) Of<T>(T red, T green, T blue) where T : struct, ILanes<T>
         {
-            var (l, a, b) = LaneColour.ToLab(red, green, blue);
-            var chroma = LaneColour.Chroma(a, b);
-            return LaneColour.ToLight(l, a + (chroma * T.Of(directionA) - a) * T.Of(share), b + (chroma * T.Of(directionB) - b) * T.Of(share));
+            var (l, a, b) = OkLab.FromLinear(red, green, blue);
+            var chroma = OkLab.Chroma(a, b);
+            return OkLab.ToLinear(l, a + (chroma * T.Of(directionA) - a) * T.Of(share), b + (chroma * T.Of(directionB) - b) * T.Of(share));
         }
     }
 }

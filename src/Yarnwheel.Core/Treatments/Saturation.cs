@@ -1,3 +1,4 @@
+using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Lanes;
 
 namespace Yarnwheel.Core.Treatments;
@@ -12,14 +13,14 @@ internal sealed class Saturation(double amount, double protect) : ColourOperatio
     {
         public (T Red, T Green, T Blue) Of<T>(T red, T green, T blue) where T : struct, ILanes<T>
         {
-            var (l, a, b) = LaneColour.ToLab(red, green, blue);
+            var (l, a, b) = OkLab.FromLinear(red, green, blue);
             var factor = T.Of(1 + change);
             if (change > 0 && spared > 0)
             {
-                var t = T.Min(T.Of(1), LaneColour.Chroma(a, b) * T.Of(1 / Strong));
+                var t = T.Min(T.Of(1), OkLab.Chroma(a, b) * T.Of(1 / Strong));
                 factor = T.Of(1) + T.Of(change) * (T.Of(1) - T.Of(spared) * t * t * (T.Of(3) - T.Of(2) * t));
             }
-            return LaneColour.ToLight(l, a * factor, b * factor);
+            return OkLab.ToLinear(l, a * factor, b * factor);
         }
     }
 }

@@ -20,18 +20,17 @@ internal sealed class Sharpen(Sharpening settings)
 
     /// <summary>Draws the sharpened region.</summary>
     /// <param name="wide">The finished picture of the region and its halo; changed in place.</param>
-    /// <param name="region">Where it lies, at the scale.</param>
     /// <param name="scale">Screen pixels a photo pixel.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public void Apply(Planes wide, Region region, double scale, CancellationToken cancel)
+    public void Apply(LightPlanes wide, double scale, CancellationToken cancel)
     {
         int width = wide.Width, height = wide.Height;
-        var lightness = new float[width * height];
-        Rows.Each(height, y => DetailMaps.Lightness(wide.Row(y), lightness.AsSpan(y * width, width)), cancel);
-        var blurred = GaussianBlur.Of(lightness, region, Sigma(scale), cancel);
+        var measured = new Plane<float>(wide.Region);
+        Rows.Each(wide.Region, y => DetailMaps.Lightness(wide.Row(y), measured.Row(y)), cancel);
+        var (lightness, blurred) = (measured.Values, GaussianBlur.Of(measured, Sigma(scale), cancel).Values);
         Rows.Each(height, y =>
         {
-            var light = wide.Row(y);
+            var light = wide.Row(wide.Region.Y + y);
             var above = Math.Max(y - 1, 0) * width;
             var below = Math.Min(y + 1, height - 1) * width;
             for (var x = 0; x < width; x++)

@@ -1,3 +1,4 @@
+using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Lanes;
 using Yarnwheel.Core.Recipes;
 
@@ -31,8 +32,8 @@ internal sealed class ToneCurve(Tones tones)
     {
         public (T Red, T Green, T Blue) Of<T>(T red, T green, T blue) where T : struct, ILanes<T>
         {
-            var l = LaneColour.CubeRoot(T.Max(T.Of(0), LaneColour.Luminance(red, green, blue)));
-            var ratio = LaneColour.Between(ratios, T.Min(l * T.Of((float)(Steps / End)), T.Of(Steps)), Steps - 1) * T.Of(1 - veil);
+            var l = CubeRoot.Of(T.Max(T.Of(0), Luminance.Of(red, green, blue)));
+            var ratio = LaneMath.Interpolate(ratios, T.Min(l * T.Of((float)(Steps / End)), T.Of(Steps)), Steps - 1) * T.Of(1 - veil);
             return (T.Of(veil) + red * ratio, T.Of(veil) + green * ratio, T.Of(veil) + blue * ratio);
         }
     }

@@ -30,16 +30,14 @@ internal sealed class VignetteOperation(Vignette vignette, int width, int height
         return (float)(amount < 0 ? 1 + 0.9 * amount * t : 1 + 1.5 * amount * t);
     }
 
-    /// <summary>Changes a row of a view in place.</summary>
+    /// <summary>Changes a row in place.</summary>
     /// <param name="light">The row.</param>
-    /// <param name="region">Of the view, in pixels at the scale.</param>
-    /// <param name="y">Row within the region.</param>
-    /// <param name="scale">Screen pixels a photo pixel.</param>
-    public void Row(LightRow light, Region region, int y, double scale)
+    /// <param name="place">Where it lies on the photo.</param>
+    public void Row(LightRow light, RowPlace place)
     {
         for (var x = 0; x < light.Red.Length; x++)
         {
-            var factor = Factor((region.X + x + 0.5) / scale, (region.Y + y + 0.5) / scale);
+            var factor = Factor(place.X + x * place.Step, place.Y);
             light.Red[x] *= factor;
             light.Green[x] *= factor;
             light.Blue[x] *= factor;

@@ -2,6 +2,7 @@ using System.Security.Cryptography;
 using System.Text;
 using Yarnwheel.Codecs;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -28,6 +29,6 @@ internal static class AreaPicture
         var region = new Region(0, 0, AreaSampler.Extent(photo.Width, scale), AreaSampler.Extent(photo.Height, scale));
         // An area shows its mask also while it is switched off.
         var lit = recipe with { Areas = [recipe.Areas[area] with { On = true }] };
-        return FrameEncoder.Png(renderer.Frame(lit, new View(region, scale), Show.Mask, 0, cancel), region.Width, region.Height);
+        return FrameEncoder.Png(renderer.Frames.Draw(lit, new View(region, scale), Show.Mask, 0, cancel: cancel), region.Width, region.Height);
     }
 }

@@ -31,7 +31,7 @@ internal sealed class FrameDesk(TakeDesk takes, OpenPhotos photos, FrameTurns tu
         using var turn = await turns.TakeAsync(take, cancel);
         var jpeg = await Task.Run(() =>
         {
-            var pixels = open.Renderer.Frame(recipe, view, request.Show, request.Area, request.Hue, request.Overlay, cancel);
+            var pixels = open.Renderer.Frames.Draw(recipe, view, request.Show, request.Area, request.Hue, request.Overlay, cancel);
             cancel.ThrowIfCancellationRequested();
             return FrameEncoder.Jpeg(pixels, view.Region.Width, view.Region.Height, request.Fast ? 82 : 95, fullColour: !request.Fast);
         }, cancel);

@@ -33,7 +33,7 @@ internal static class FrameEndpoints
             var state = await desk.GetAsync(take, cancel);
             var open = await photos.GetAsync(state.Photo, cancel);
             var recipe = TakeDesk.WithDraft(state.Recipe, request.Draft);
-            return Results.Json(open.Renderer.Read(recipe, request.X, request.Y, request.Area, request.Scale is > 0 and < 1 ? request.Scale : 1, LightPartOf(recipe, request.Area, request.Part)));
+            return Results.Json(open.Renderer.Readings.At(recipe, request.X, request.Y, request.Area, request.Scale is > 0 and < 1 ? request.Scale : 1, LightPartOf(recipe, request.Area, request.Part), cancel));
         });
         bench.MapGet("/hues", async (int take, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) =>
         {

@@ -1,6 +1,7 @@
 using System.Text.Json.Nodes;
 using Yarnwheel.Core;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Rendering;
 
 namespace Yarnwheel.Web.Benches;

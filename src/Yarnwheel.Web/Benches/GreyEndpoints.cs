@@ -4,6 +4,7 @@ using Yarnwheel.Codecs;
 using Yarnwheel.Core;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 using Yarnwheel.Data.Store;
@@ -52,12 +53,12 @@ internal static class GreyEndpoints
         {
             var state = await desk.GetAsync(take, cancel);
             var open = await photos.GetAsync(state.Photo, cancel);
-            var samples = open.Renderer.Samples(state.Recipe);
+            var samples = open.Renderer.Greys.Samples(state.Recipe, cancel);
             return Results.Json(new
             {
                 flat = ContrastScore.Of(samples, new WheelCurve([])),
                 present = ContrastScore.Of(samples, new WheelCurve(state.Recipe.Grey.Spokes)),
-                auto = open.Renderer.Auto(state.Recipe).Score,
+                auto = open.Renderer.Greys.Auto(state.Recipe, cancel).Score,
             });
         });
         bench.MapPost("/tones", async (int take, TonesRequest request, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) =>
@@ -65,7 +66,7 @@ internal static class GreyEndpoints
             var state = await desk.GetAsync(take, cancel);
             var open = await photos.GetAsync(state.Photo, cancel);
             var recipe = TakeDesk.WithDraft(state.Recipe, request.Draft);
-            return Results.Json(open.Renderer.Tones(recipe, FrameEndpoints.LightPartOf(recipe, request.Area, request.Part)));
+            return Results.Json(open.Renderer.Greys.Tones(recipe, FrameEndpoints.LightPartOf(recipe, request.Area, request.Part), cancel));
         });
         bench.MapGet("/mix-picture", async (int take, string mix, TakeDesk desk, OpenPhotos photos, MixShelf own, HttpContext context) =>
         {
@@ -73,7 +74,7 @@ internal static class GreyEndpoints
             var open = await photos.GetAsync(state.Photo, context.RequestAborted);
             var (_, grey) = await FindAsync(mix, state.Recipe, open.Renderer, own, context.RequestAborted);
             context.Response.Headers.CacheControl = "private, max-age=3600";
-            return Results.Bytes(await Task.Run(() => Draw(open.Renderer, state.Recipe with { Grey = grey }), context.RequestAborted), "image/jpeg");
+            return Results.Bytes(await Task.Run(() => Draw(open.Renderer, state.Recipe with { Grey = grey }, context.RequestAborted), context.RequestAborted), "image/jpeg");
         });
         bench.MapPost("/mixes", async (int take, KeepMixRequest request, TakeDesk desk, MixShelf own, CancellationToken cancel) =>
         {
@@ -93,9 +94,9 @@ internal static class GreyEndpoints
         switch (mix)
         {
             case "auto":
-                return ("auto", With(await Task.Run(() => renderer.Auto(recipe).Spokes, cancel)));
+                return ("auto", With(await Task.Run(() => renderer.Greys.Auto(recipe, cancel).Spokes, cancel)));
             case "around":
-                var around = AutoAroundMix.Find(renderer.Samples(recipe), renderer.SamplesKept(recipe))
+                var around = AutoAroundMix.Find(renderer.Greys.Samples(recipe, cancel), renderer.Greys.SamplesKept(recipe, cancel))
                     ?? throw new YarnwheelException("Auto around the kept area needs something that is kept, and something that is not. Nothing was changed.");
                 return ("auto around the kept area", With(around));
             case "twelve":
@@ -107,11 +108,11 @@ internal static class GreyEndpoints
         throw new YarnwheelException("That mix is not there any more. Nothing was changed.");
     }
 
-    private static byte[] Draw(PhotoRenderer renderer, Recipe recipe)
+    private static byte[] Draw(PhotoRenderer renderer, Recipe recipe, CancellationToken cancel)
     {
         var photo = renderer.Photo;
         var scale = Math.Min(1, ThumbnailSide / (double)Math.Max(photo.Width, photo.Height));
         var region = new Region(0, 0, AreaSampler.Extent(photo.Width, scale), AreaSampler.Extent(photo.Height, scale));
-        return FrameEncoder.Jpeg(renderer.Frame(recipe, new View(region, scale), Show.Result), region.Width, region.Height, 85, true);
+        return FrameEncoder.Jpeg(renderer.Frames.Draw(recipe, new View(region, scale), Show.Result, cancel: cancel), region.Width, region.Height, 85, true);
     }
 }

@@ -28,7 +28,7 @@ internal static class LeftOverEndpoints
             var state = await desk.GetAsync(take, cancel);
             if (area < 0 || area >= state.Recipe.Areas.Length) return Results.NotFound();
             var open = await photos.GetAsync(state.Photo, cancel);
-            var (specks, edges) = await turns.BehindAsync(() => (open.Renderer.Specks(state.Recipe, area, cancel), open.Renderer.WorstEdges(state.Recipe, area, cancel)), cancel);
+            var (specks, edges) = await turns.BehindAsync(() => (open.Renderer.Findings.Specks(state.Recipe, area, cancel), open.Renderer.Findings.WorstEdges(state.Recipe, area, cancel)), cancel);
             return Results.Json(new { state.Revision, specks.Count, Specks = specks.Take(MostListed), Edges = edges }, Web);
         });
         bench.MapPost("/remove", (int take, RemoveRequest request, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) => EditEndpoints.Answer(async () =>
@@ -36,7 +36,7 @@ internal static class LeftOverEndpoints
             var state = await desk.GetAsync(take, cancel);
             if (request.Area < 0 || request.Area >= state.Recipe.Areas.Length) return state;
             var open = await photos.GetAsync(state.Photo, cancel);
-            var strokes = await Task.Run(() => open.Renderer.Repair(state.Recipe, request.Area, request.Kind, request.X, request.Y, cancel), cancel);
+            var strokes = await Task.Run(() => open.Renderer.Findings.Repair(state.Recipe, request.Area, request.Kind, request.X, request.Y, cancel), cancel);
             if (strokes.Length == 0) return state;
             return await desk.EditAsync(take, request.Revision, request.Kind == SpeckKind.Pinhole ? "Pinhole filled" : $"{request.Kind} removed", Change(state, request.Area, new BrushPart { Strokes = strokes }), request.Window, cancel);
         }));

@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using Yarnwheel.Codecs;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Rendering;
 using Yarnwheel.Data.Model;
 using Yarnwheel.Data.Store;

@@ -4,6 +4,7 @@ using System.Text.Json.Nodes;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Web.Benches;

@@ -22,7 +22,7 @@ internal static class SubjectEndpoints
         {
             var state = await desk.GetAsync(take, cancel);
             var open = await photos.GetAsync(state.Photo, cancel);
-            await Task.Run(() => open.Renderer.PrepareSubjects(cancel), cancel);
+            await Task.Run(() => open.Renderer.Findings.PrepareSubjects(cancel), cancel);
             return Results.NoContent();
         });
         bench.MapGet("/doubts", async (int take, int area, int part, TakeDesk desk, OpenPhotos photos, FrameTurns turns, HttpContext context) =>
@@ -31,14 +31,14 @@ internal static class SubjectEndpoints
             var state = await desk.GetAsync(take, cancel);
             if (state.Recipe.Areas.ElementAtOrDefault(area)?.Mask.Parts.ElementAtOrDefault(part) is not SubjectPart subject) return Results.NotFound();
             var open = await photos.GetAsync(state.Photo, cancel);
-            var stretches = await turns.BehindAsync(() => open.Renderer.Doubts(subject, cancel), cancel);
+            var stretches = await turns.BehindAsync(() => open.Renderer.Findings.Doubts(subject, cancel), cancel);
             return Results.Json(new { state.Revision, Stretches = stretches });
         });
         bench.MapPost("/main", (int take, MainSubjectRequest request, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) => EditEndpoints.Answer(async () =>
         {
             var state = await desk.GetAsync(take, cancel);
             var open = await photos.GetAsync(state.Photo, cancel);
-            var part = await Task.Run(() => open.Renderer.MainSubject(cancel), cancel)
+            var part = await Task.Run(() => open.Renderer.Findings.MainSubject(cancel), cancel)
                 ?? throw new YarnwheelException("No clear subject found: nothing stands out enough from the rest, or several things do. Nothing was changed; draw a box round what you mean.");
             var name = request.Background ? "Background" : "Main subject";
             return await desk.EditAsync(take, request.Revision, name, Change(state.Recipe, request.Area, name, part with { Invert = request.Background }), request.Window, cancel);

@@ -1,5 +1,6 @@
 using Yarnwheel.Codecs;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -23,9 +24,9 @@ internal sealed class WarmUp : BackgroundService
         foreach (var show in (Show[])[Show.Result, Show.Veil])
         {
             if (stoppingToken.IsCancellationRequested) return;
-            FrameEncoder.Jpeg(renderer.Frame(recipe, new View(new Region(0, 0, Side * 3 / 4, Side * 3 / 4), 0.75), show), Side * 3 / 4, Side * 3 / 4, 90, true);
+            FrameEncoder.Jpeg(renderer.Frames.Draw(recipe, new View(new Region(0, 0, Side * 3 / 4, Side * 3 / 4), 0.75), show), Side * 3 / 4, Side * 3 / 4, 90, true);
         }
-        renderer.Read(recipe, 0.5, 0.5);
-        renderer.Tones(recipe);
+        renderer.Readings.At(recipe, 0.5, 0.5);
+        renderer.Greys.Tones(recipe);
     }, stoppingToken);
 }

@@ -25,20 +25,19 @@ internal sealed class EdgeBand
     /// <summary>Of each pixel of the plane: <see cref="Outside"/>, <see cref="Inside"/> or <see cref="Open"/>.</summary>
     public byte[] Sides { get; }
 
-    /// <param name="mask">0 … 1.</param>
-    /// <param name="width">Pixels.</param>
-    /// <param name="height">Pixels.</param>
+    /// <param name="plane">The mask, 0 … 1.</param>
     /// <param name="radius">How far on either side of the contour pixels are open; 0 for those only that the mask leaves half-way.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static EdgeBand Of(float[] mask, int width, int height, double radius, CancellationToken cancel)
+    public static EdgeBand Of(Plane<float> plane, double radius, CancellationToken cancel)
     {
-        var sides = new byte[mask.Length];
-        Spans.Each(mask.Length, (from, to) =>
+        var (mask, width, height) = (plane.Values, plane.Width, plane.Height);
+        var sides = new byte[plane.Count];
+        Spans.Each(plane.Count, (from, to) =>
         {
             for (var i = from; i < to; i++) sides[i] = mask[i] >= 0.5f ? Inside : Outside;
         });
         var contour = radius > 0 ? ContourRows(sides, width, height) : [];
-        var positions = new int[mask.Length];
+        var positions = new int[plane.Count];
         var counts = new int[height];
         Rows.Each(height, width + 1, (y, near) =>
         {

@@ -11,11 +11,15 @@ internal sealed class EdgeMatte
     private const int Window = 2;
     private const float Likeness = 0.04f;
 
-    private EdgeMatte(EdgeBand band, ColourPair[] pairs)
+    private EdgeMatte(EdgeBand band, ColourPair[] pairs, Region region)
     {
+        Region = region;
         Band = band;
         Pairs = pairs;
     }
+
+    /// <summary>Where it lies.</summary>
+    public Region Region { get; }
 
     public EdgeBand Band { get; }
 
@@ -27,53 +31,52 @@ internal sealed class EdgeMatte
 
     /// <param name="mask">The rough mask, 0 … 1.</param>
     /// <param name="light">Of the same pixels.</param>
-    /// <param name="region">Where they lie, at the view's scale.</param>
     /// <param name="radius">How far from the contour pixels are open; 0 for the mask's own soft pixels only.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static EdgeMatte Of(float[] mask, Planes light, Region region, double radius, CancellationToken cancel)
+    public static EdgeMatte Of(Plane<float> mask, LightPlanes light, double radius, CancellationToken cancel)
     {
-        var band = EdgeBand.Of(mask, light.Width, light.Height, radius, cancel);
+        var band = EdgeBand.Of(mask, radius, cancel);
         // How likely each pixel is inside, from the rough mask alone.
-        var prior = radius > 0 ? GaussianBlur.Of(mask, region, radius / 2, cancel) : mask;
-        var found = new PairSearch(light, band, prior, region, radius).Find(cancel);
+        var prior = radius > 0 ? GaussianBlur.Of(mask, radius / 2, cancel) : mask;
+        var found = new PairSearch(light, band, prior.Values, radius).Find(cancel);
         var seen = new SeenColours(light, band, Window);
         var pairs = new ColourPair[found.Length];
         const int block = 256;
         Parallel.For(0, (pairs.Length + block - 1) / block, new ParallelOptions { CancellationToken = cancel }, b =>
         {
-            for (var k = b * block; k < Math.Min(pairs.Length, (b + 1) * block); k++) pairs[k] = Smoothed(k, mask, light, band, found, seen);
+            for (var k = b * block; k < Math.Min(pairs.Length, (b + 1) * block); k++) pairs[k] = Smoothed(k, mask.Values, light, band, found, seen);
         });
-        return new EdgeMatte(band, pairs);
+        return new EdgeMatte(band, pairs, mask.Region);
     }
 
-    /// <summary>The mask with the band's pixels replaced by their alpha.</summary>
-    public float[] Over(float[] mask)
+    /// <summary>The mask: the band's pixels by their alpha, the others by their side.</summary>
+    public Plane<float> Mask()
     {
-        var result = GC.AllocateUninitializedArray<float>(mask.Length);
-        Spans.Each(mask.Length, (from, to) =>
+        var result = GC.AllocateUninitializedArray<float>(Band.Sides.Length);
+        Spans.Each(result.Length, (from, to) =>
         {
             for (var i = from; i < to; i++) result[i] = Band.Positions[i] is var at && at >= 0 ? Pairs[at].Alpha : Band.Sides[i];
         });
-        return result;
+        return new Plane<float>(Region, result);
     }
 
     /// <summary>The same colours, settled for the mask's own alpha.</summary>
-    public EdgeMatte WithAlpha(float[] mask, Planes light)
+    public EdgeMatte WithAlpha(Plane<float> mask, LightPlanes light)
     {
         var pairs = new ColourPair[Pairs.Length];
         for (var k = 0; k < pairs.Length; k++)
         {
             var pixel = Band.Pixels[k];
-            pairs[k] = Settled(new Vector3(light.Red[pixel], light.Green[pixel], light.Blue[pixel]), Pairs[k].Kept, Pairs[k].Other, mask[pixel], Pairs[k].Trust);
+            pairs[k] = Settled(new Vector3(light.Red[pixel], light.Green[pixel], light.Blue[pixel]), Pairs[k].Foreground, Pairs[k].Background, mask.Values[pixel], Pairs[k].Trust);
         }
-        return new EdgeMatte(Band, pairs);
+        return new EdgeMatte(Band, pairs, Region);
     }
 
-    private static ColourPair Smoothed(int k, float[] mask, Planes light, EdgeBand band, ColourPair[] found, SeenColours seen)
+    private static ColourPair Smoothed(int k, float[] mask, LightPlanes light, EdgeBand band, ColourPair[] found, SeenColours seen)
     {
         int pixel = band.Pixels[k], x = pixel % light.Width, y = pixel / light.Width;
         var here = seen.At(x, y);
-        Vector3 kept = default, other = default;
+        Vector3 foreground = default, background = default;
         float alpha = 0, prior = 0, trusted = 0, all = 0, colours = 0;
         for (var v = Math.Max(0, y - Window); v <= Math.Min(light.Height - 1, y + Window); v++)
         {
@@ -97,8 +100,8 @@ internal sealed class EdgeMatte
                 var trust = weight * (pair.Trust + 1e-3f);
                 alpha += trust * pair.Alpha;
                 trusted += trust;
-                kept += trust * pair.Kept;
-                other += trust * pair.Other;
+                foreground += trust * pair.Foreground;
+                background += trust * pair.Background;
                 colours += trust;
             }
         }
@@ -106,14 +109,14 @@ internal sealed class EdgeMatte
         // Little trust: the rough mask fills in.
         var share = sure / (sure + 0.05f);
         var blended = alpha / trusted * share + prior / all * (1 - share);
-        return Settled(new Vector3(light.Red[pixel], light.Green[pixel], light.Blue[pixel]), kept / colours, other / colours, blended, sure);
+        return Settled(new Vector3(light.Red[pixel], light.Green[pixel], light.Blue[pixel]), foreground / colours, background / colours, blended, sure);
     }
 
     /// <summary>Moves both colours, by as much as each has in the pixel, so that mixed they give the pixel again.</summary>
-    private static ColourPair Settled(Vector3 colour, Vector3 kept, Vector3 other, float alpha, float trust)
+    private static ColourPair Settled(Vector3 colour, Vector3 foreground, Vector3 background, float alpha, float trust)
     {
-        var rest = colour - alpha * kept - (1 - alpha) * other;
+        var rest = colour - alpha * foreground - (1 - alpha) * background;
         var norm = alpha * alpha + (1 - alpha) * (1 - alpha);
-        return new ColourPair(Vector3.Max(Vector3.Zero, kept + rest * (alpha / norm)), Vector3.Max(Vector3.Zero, other + rest * ((1 - alpha) / norm)), alpha, trust);
+        return new ColourPair(Vector3.Max(Vector3.Zero, foreground + rest * (alpha / norm)), Vector3.Max(Vector3.Zero, background + rest * ((1 - alpha) / norm)), alpha, trust);
     }
 }

@@ -7,16 +7,16 @@ internal static class MaskBounds
 {
     /// <summary>The least region that holds every soft pixel and every contour, and a halo about them.</summary>
     /// <param name="mask">0 … 1.</param>
-    /// <param name="region">Where it lies.</param>
+    /// <param name="region">Where it is looked at; within the mask's own.</param>
     /// <param name="halo">Pixels.</param>
-    public static Region Of(float[] mask, Region region, int halo)
+    public static Region Of(Plane<float> mask, Region region, int halo)
     {
         int width = region.Width, height = region.Height;
         var (lefts, rights) = (new int[height], new int[height]);
         Rows.Each(height, y =>
         {
-            var row = mask.AsSpan(y * width, width);
-            var next = y + 1 < height ? mask.AsSpan((y + 1) * width, width) : row;
+            var row = mask.Row(region.Y + y, region);
+            var next = y + 1 < height ? mask.Row(region.Y + y + 1, region) : row;
             // All one with the row below, and itself all nothing or all full, is the common case.
             var first = row[0];
             if (first is 0 or 1 && row.IndexOfAnyExcept(first) < 0 && next.IndexOfAnyExcept(first) < 0)

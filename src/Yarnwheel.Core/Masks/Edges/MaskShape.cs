@@ -17,19 +17,18 @@ internal static class MaskShape
     public static double Sigma(double smooth, double longer) => smooth / 100 * Widest * longer;
 
     /// <summary>Rounds corners and takes jaggedness away: a Gaussian, then the half-way contour made steep again, so that straight edges stay where they are.</summary>
-    public static float[] Smooth(float[] mask, Region region, double sigma, CancellationToken cancel)
+    public static Plane<float> Smooth(Plane<float> mask, double sigma, CancellationToken cancel)
     {
-        var blurred = GaussianBlur.Of(mask, region, sigma, cancel);
+        var blurred = GaussianBlur.Of(mask, sigma, cancel);
         if (ReferenceEquals(blurred, mask)) return mask;
         // A hard edge blurred by a Gaussian has the slope 1 / (σ √2π) at its middle.
         var gain = (float)Math.Max(1, sigma * Math.Sqrt(2 * Math.PI) / Transition);
-        var result = new float[mask.Length];
-        for (var i = 0; i < result.Length; i++) result[i] = Math.Clamp((blurred[i] - 0.5f) * gain + 0.5f, 0, 1);
-        return result;
+        foreach (ref var m in blurred.All) m = Math.Clamp((m - 0.5f) * gain + 0.5f, 0, 1);
+        return blurred;
     }
 
     /// <summary>Steepens (+) or eases (−) the edge about its middle: m^p / (m^p + (1 − m)^p).</summary>
-    public static float[] Contrast(float[] mask, double contrast)
+    public static Plane<float> Contrast(Plane<float> mask, double contrast)
     {
         var power = Math.Pow(2, contrast / 25);
         var table = new float[1025];
@@ -39,12 +38,12 @@ internal static class MaskShape
             double up = Math.Pow(m, power), down = Math.Pow(1 - m, power);
             table[i] = (float)(up / (up + down));
         }
-        var result = new float[mask.Length];
-        for (var i = 0; i < result.Length; i++)
+        var result = mask.Copy();
+        foreach (ref var m in result.All)
         {
-            var at = mask[i] * 1024;
+            var at = m * 1024;
             var index = Math.Min((int)at, 1023);
-            result[i] = table[index] + (table[index + 1] - table[index]) * (at - index);
+            m = table[index] + (table[index + 1] - table[index]) * (at - index);
         }
         return result;
     }

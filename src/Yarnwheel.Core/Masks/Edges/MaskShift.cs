@@ -14,25 +14,23 @@ internal static class MaskShift
     public static int Halo(double pixels) => pixels == 0 ? 0 : (int)Math.Ceiling(Math.Abs(pixels) + SoftReach) + 2;
 
     /// <param name="mask">0 … 1.</param>
-    /// <param name="width">Pixels.</param>
-    /// <param name="height">Pixels.</param>
     /// <param name="pixels">Outwards; − inwards.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static float[] By(float[] mask, int width, int height, double pixels, CancellationToken cancel)
+    public static Plane<float> By(Plane<float> mask, double pixels, CancellationToken cancel)
     {
-        if (pixels > 0) return Grow(mask, width, height, pixels, cancel);
-        var turned = (float[])mask.Clone();
-        MaskFold.Invert(turned);
-        var shrunk = Grow(turned, width, height, -pixels, cancel);
-        MaskFold.Invert(shrunk);
+        if (pixels > 0) return new Plane<float>(mask.Region, Grow(mask.Values, mask.Width, mask.Height, pixels, cancel));
+        var turned = mask.Copy();
+        MaskFold.Invert(turned.All);
+        var shrunk = new Plane<float>(mask.Region, Grow(turned.Values, mask.Width, mask.Height, -pixels, cancel));
+        MaskFold.Invert(shrunk.All);
         return shrunk;
     }
 
     private static float[] Grow(float[] mask, int width, int height, double pixels, CancellationToken cancel)
     {
-        var inside = new bool[mask.Length];
-        var outside = new bool[mask.Length];
-        Spans.Each(mask.Length, (from, to) =>
+        var inside = new bool[width * height];
+        var outside = new bool[width * height];
+        Spans.Each(inside.Length, (from, to) =>
         {
             for (var i = from; i < to; i++) outside[i] = !(inside[i] = mask[i] >= 0.5f);
         });
@@ -40,7 +38,7 @@ internal static class MaskShift
         var within = pixels + SoftReach;
         var toInside = DistanceTransform.Of(inside, width, height, within, cancel);
         var toOutside = DistanceTransform.Of(outside, width, height, within, cancel);
-        var result = new float[mask.Length];
+        var result = new float[width * height];
         Rows.Each(height, y =>
         {
             for (var x = 0; x < width; x++)

@@ -23,40 +23,40 @@ internal static class PairFit
     private static float Scale(Vector3 colour) => 1 / (0.02f + 0.25f * (colour.X + colour.Y + colour.Z) / 3);
 
     /// <param name="colour">Of the pixel, linear light.</param>
-    /// <param name="prior">How likely it is kept, 0 … 1.</param>
-    /// <param name="kept">At least one.</param>
-    /// <param name="other">At least one.</param>
-    public static ColourPair Of(Vector3 colour, float prior, in SampleSet kept, in SampleSet other)
+    /// <param name="prior">How likely it is foreground, 0 … 1.</param>
+    /// <param name="foreground">At least one.</param>
+    /// <param name="background">At least one.</param>
+    public static ColourPair Of(Vector3 colour, float prior, in SampleSet foreground, in SampleSet background)
     {
-        var keptAlone = Alone(colour, kept) + Doubt * (1 - prior);
-        var otherAlone = Alone(colour, other) + Doubt * prior;
-        var best = Mixed(colour, prior, kept, other, out var mixed);
-        if (mixed < MathF.Min(keptAlone, otherAlone)) return best;
-        var apart = MathF.Abs(keptAlone - otherAlone);
+        var foregroundAlone = Alone(colour, foreground) + Doubt * (1 - prior);
+        var backgroundAlone = Alone(colour, background) + Doubt * prior;
+        var best = Mixed(colour, prior, foreground, background, out var mixed);
+        if (mixed < MathF.Min(foregroundAlone, backgroundAlone)) return best;
+        var apart = MathF.Abs(foregroundAlone - backgroundAlone);
         var trust = apart / (apart + 0.1f);
-        return keptAlone < otherAlone ? new ColourPair(colour, other[other.Nearest], 1, trust) : new ColourPair(kept[kept.Nearest], colour, 0, trust);
+        return foregroundAlone < backgroundAlone ? new ColourPair(colour, background[background.Nearest], 1, trust) : new ColourPair(foreground[foreground.Nearest], colour, 0, trust);
     }
 
     /// <summary>The pair that explains a colour best where it is known how far it is mixed of either.</summary>
     /// <param name="colour">Of the pixel, linear light.</param>
-    /// <param name="alpha">Share of the kept side, 0 … 1.</param>
-    /// <param name="kept">At least one.</param>
-    /// <param name="other">At least one.</param>
-    public static ColourPair Given(Vector3 colour, float alpha, in SampleSet kept, in SampleSet other)
+    /// <param name="alpha">Share of the foreground, 0 … 1.</param>
+    /// <param name="foreground">At least one.</param>
+    /// <param name="background">At least one.</param>
+    public static ColourPair Given(Vector3 colour, float alpha, in SampleSet foreground, in SampleSet background)
     {
         var scale = Scale(colour);
-        float nearKept = Far / kept.Distance(kept.Nearest), nearOther = Far / other.Distance(other.Nearest), least = float.MaxValue;
+        float nearForeground = Far / foreground.Distance(foreground.Nearest), nearBackground = Far / background.Distance(background.Nearest), least = float.MaxValue;
         var best = default(ColourPair);
-        for (var k = 0; k < kept.Count; k++)
+        for (var k = 0; k < foreground.Count; k++)
         {
-            var rest = colour - alpha * kept[k];
-            for (var i = 0; i < other.Count; i++)
+            var rest = colour - alpha * foreground[k];
+            for (var i = 0; i < background.Count; i++)
             {
-                var residual = (rest - (1 - alpha) * other[i]).Length() * scale;
-                var cost = residual + kept.Distance(k) * nearKept + other.Distance(i) * nearOther;
+                var residual = (rest - (1 - alpha) * background[i]).Length() * scale;
+                var cost = residual + foreground.Distance(k) * nearForeground + background.Distance(i) * nearBackground;
                 if (cost >= least) continue;
                 least = cost;
-                best = new ColourPair(kept[k], other[i], alpha, MathF.Exp(-residual * residual / (2 * 0.12f * 0.12f)));
+                best = new ColourPair(foreground[k], background[i], alpha, MathF.Exp(-residual * residual / (2 * 0.12f * 0.12f)));
             }
         }
         return best;
@@ -84,19 +84,19 @@ internal static class PairFit
         return result;
     }
 
-    private static ColourPair Mixed(Vector3 colour, float prior, in SampleSet kept, in SampleSet other, out float least)
+    private static ColourPair Mixed(Vector3 colour, float prior, in SampleSet foreground, in SampleSet background, out float least)
     {
         Vector256<float> one = Vector256<float>.One, scale = Vector256.Create(Scale(colour)), expected = Vector256.Create(prior);
         Vector256<float> costs = Vector256.Create(float.MaxValue), pairs = Vector256<float>.Zero;
-        var nearKept = Far / kept.Distance(kept.Nearest);
-        var nearOther = Vector256.Create(Far / other.Distance(other.Nearest));
-        for (var k = 0; k < kept.Count; k++)
+        var nearForeground = Far / foreground.Distance(foreground.Nearest);
+        var nearBackground = Vector256.Create(Far / background.Distance(background.Nearest));
+        for (var k = 0; k < foreground.Count; k++)
         {
-            var f = kept[k];
-            var away = Vector256.Create(kept.Distance(k) * nearKept);
-            for (var from = 0; from < other.Count; from += 8)
+            var f = foreground[k];
+            var away = Vector256.Create(foreground.Distance(k) * nearForeground);
+            for (var from = 0; from < background.Count; from += 8)
             {
-                var (x, y, z, distance) = other.Eight(from);
+                var (x, y, z, distance) = background.Eight(from);
                 Vector256<float> wayX = Vector256.Create(f.X) - x, wayY = Vector256.Create(f.Y) - y, wayZ = Vector256.Create(f.Z) - z;
                 Vector256<float> ownX = Vector256.Create(colour.X) - x, ownY = Vector256.Create(colour.Y) - y, ownZ = Vector256.Create(colour.Z) - z;
                 var length2 = wayX * wayX + wayY * wayY + wayZ * wayZ;
@@ -104,9 +104,9 @@ internal static class PairFit
                 ownX -= alpha * wayX;
                 ownY -= alpha * wayY;
                 ownZ -= alpha * wayZ;
-                var cost = Vector256.Sqrt(ownX * ownX + ownY * ownY + ownZ * ownZ) * scale + away + distance * nearOther
+                var cost = Vector256.Sqrt(ownX * ownX + ownY * ownY + ownZ * ownZ) * scale + away + distance * nearBackground
                     + Vector256.Create(Doubt) * Vector256.Abs(alpha - expected) + Vector256.Create(Half) * alpha * (one - alpha);
-                var better = Vector256.LessThan(cost, costs) & Vector256.GreaterThan(length2, Vector256.Create(1e-9f)) & other.Holds(from);
+                var better = Vector256.LessThan(cost, costs) & Vector256.GreaterThan(length2, Vector256.Create(1e-9f)) & background.Holds(from);
                 costs = Vector256.ConditionalSelect(better, cost, costs);
                 pairs = Vector256.ConditionalSelect(better, Vector256.Create((float)(k * SampleSet.Most + from)), pairs);
             }
@@ -117,17 +117,17 @@ internal static class PairFit
         least = costs[lane];
         if (least == float.MaxValue) return new ColourPair(colour, colour, prior, 0);
         var pair = (int)pairs[lane];
-        return Weighed(colour, kept[pair / SampleSet.Most], other[pair % SampleSet.Most + lane]);
+        return Weighed(colour, foreground[pair / SampleSet.Most], background[pair % SampleSet.Most + lane]);
     }
 
     /// <summary>The pair's alpha, and how well it explains the colour.</summary>
-    private static ColourPair Weighed(Vector3 colour, Vector3 kept, Vector3 other)
+    private static ColourPair Weighed(Vector3 colour, Vector3 foreground, Vector3 background)
     {
         var scale = Scale(colour);
-        var way = kept - other;
-        var alpha = Math.Clamp(Vector3.Dot(colour - other, way) / way.LengthSquared(), 0, 1);
-        var residual = (colour - other - alpha * way).Length() * scale;
+        var way = foreground - background;
+        var alpha = Math.Clamp(Vector3.Dot(colour - background, way) / way.LengthSquared(), 0, 1);
+        var residual = (colour - background - alpha * way).Length() * scale;
         var apart = way.Length() * scale;
-        return new ColourPair(kept, other, alpha, apart / (apart + 0.12f) * MathF.Exp(-residual * residual / (2 * 0.12f * 0.12f)));
+        return new ColourPair(foreground, background, alpha, apart / (apart + 0.12f) * MathF.Exp(-residual * residual / (2 * 0.12f * 0.12f)));
     }
 }

@@ -22,24 +22,21 @@ internal sealed class PairSearch
 
     private static readonly RayStep[][] Near = RayStep.Fan(4 * Rays, ThinReach, growth: 0);
 
-    private readonly Planes light;
+    private readonly LightPlanes light;
     private readonly EdgeBand band;
     private readonly float[] mask;
-    private readonly Region region;
     private readonly RayStep[][] rays;
     private readonly bool knowsAlpha;
 
     /// <param name="light">Of the region.</param>
     /// <param name="band">Its open pixels.</param>
     /// <param name="mask">How likely each pixel is inside, 0 … 1.</param>
-    /// <param name="region">Where it lies, at the view's scale.</param>
     /// <param name="radius">Of the band, pixels.</param>
-    public PairSearch(Planes light, EdgeBand band, float[] mask, Region region, double radius)
+    public PairSearch(LightPlanes light, EdgeBand band, float[] mask, double radius)
     {
         this.light = light;
         this.band = band;
         this.mask = mask;
-        this.region = region;
         // Without a band the mask is settled: it says how far its soft pixels are mixed.
         knowsAlpha = radius == 0;
         rays = RayStep.Fan(4 * Rays, Reach(radius), growth: 1 / 6.0);
@@ -58,7 +55,7 @@ internal sealed class PairSearch
         // Of pixels that see one side only: how unlike it they are.
         var strange = new float[pairs.Length];
         var seen = new OneSide?[pairs.Length];
-        Each(pairs.Length, (k, ref kept, ref other) => pairs[k] = Best(band.Pixels[k], ref kept, ref other, out strange[k], out seen[k]), cancel);
+        Each(pairs.Length, (k, ref foreground, ref background) => pairs[k] = Best(band.Pixels[k], ref foreground, ref background, out strange[k], out seen[k]), cancel);
         Each(pairs.Length, (k, ref _, ref found) =>
         {
             if (seen[k] is { } side) pairs[k] = Thin(band.Pixels[k], side, ref found, strange);
@@ -67,50 +64,50 @@ internal sealed class PairSearch
     }
 
     /// <summary>What a pixel sees that sees one side only.</summary>
-    private sealed record OneSide(bool IsKept, int Count, float[] Samples);
+    private sealed record OneSide(bool IsForeground, int Count, float[] Samples);
 
-    private delegate void PixelWork(int k, ref SampleSet kept, ref SampleSet other);
+    private delegate void PixelWork(int k, ref SampleSet foreground, ref SampleSet background);
 
     private static void Each(int count, PixelWork work, CancellationToken cancel)
     {
         const int block = 256;
         Parallel.For(0, (count + block - 1) / block, new ParallelOptions { CancellationToken = cancel }, b =>
         {
-            var kept = new SampleSet(stackalloc float[SampleSet.Room]);
-            var other = new SampleSet(stackalloc float[SampleSet.Room]);
-            for (var k = b * block; k < Math.Min(count, (b + 1) * block); k++) work(k, ref kept, ref other);
+            var foreground = new SampleSet(stackalloc float[SampleSet.Room]);
+            var background = new SampleSet(stackalloc float[SampleSet.Room]);
+            for (var k = b * block; k < Math.Min(count, (b + 1) * block); k++) work(k, ref foreground, ref background);
         });
     }
 
-    private ColourPair Best(int pixel, ref SampleSet kept, ref SampleSet other, out float strange, out OneSide? side)
+    private ColourPair Best(int pixel, ref SampleSet foreground, ref SampleSet background, out float strange, out OneSide? side)
     {
         Span<int> further = stackalloc int[Rays * (MostOnRay - 1)];
         Span<float> ways = stackalloc float[further.Length];
-        var count = Gather(pixel, ref kept, ref other, further, ways);
+        var count = Gather(pixel, ref foreground, ref background, further, ways);
         var colour = Colour(pixel);
         strange = -1;
         side = null;
-        if (kept.Count > 0 && other.Count > 0) return knowsAlpha ? PairFit.Given(colour, mask[pixel], kept, other) : PairFit.Of(colour, mask[pixel], kept, other);
-        if (kept.Count + other.Count == 0) return new ColourPair(colour, colour, mask[pixel], 0);
+        if (foreground.Count > 0 && background.Count > 0) return knowsAlpha ? PairFit.Given(colour, mask[pixel], foreground, background) : PairFit.Of(colour, mask[pixel], foreground, background);
+        if (foreground.Count + background.Count == 0) return new ColourPair(colour, colour, mask[pixel], 0);
         // One side alone must explain the pixel: more of it is looked at.
-        ref var seen = ref kept.Count > 0 ? ref kept : ref other;
+        ref var seen = ref foreground.Count > 0 ? ref foreground : ref background;
         for (var k = 0; k < count; k++) seen.Add(Mean(further[k], further[k] % light.Width), ways[k]);
         strange = PairFit.Alone(colour, seen);
-        side = new OneSide(kept.Count > 0, seen.Count, seen.ToArray());
+        side = new OneSide(foreground.Count > 0, seen.Count, seen.ToArray());
         return default;
     }
 
     /// <summary>Meets along rays the first sure pixel of each side; and of a side that a ray meets alone the next ones.</summary>
     /// <returns>How many further ones.</returns>
-    private int Gather(int pixel, ref SampleSet kept, ref SampleSet other, scoped Span<int> further, scoped Span<float> ways)
+    private int Gather(int pixel, ref SampleSet foreground, ref SampleSet background, scoped Span<int> further, scoped Span<float> ways)
     {
-        kept.Clear();
-        other.Clear();
+        foreground.Clear();
+        background.Clear();
         var count = 0;
         int x = pixel % light.Width, y = pixel / light.Width;
         for (var ray = 0; ray < Rays; ray++)
         {
-            int keptCount = 0, otherCount = 0;
+            int foregroundCount = 0, backgroundCount = 0;
             foreach (ref readonly var step in rays[4 * ray + Turn(x, y)].AsSpan())
             {
                 int u = x + step.X, v = y + step.Y;
@@ -118,12 +115,12 @@ internal sealed class PairSearch
                 var at = v * light.Width + u;
                 var side = band.Sides[at];
                 if (side == EdgeBand.Open) continue;
-                ref var met = ref side == EdgeBand.Inside ? ref keptCount : ref otherCount;
+                ref var met = ref side == EdgeBand.Inside ? ref foregroundCount : ref backgroundCount;
                 if (met++ == 0)
                 {
-                    if (side == EdgeBand.Inside) kept.Add(Mean(at, u), step.Length);
-                    else other.Add(Mean(at, u), step.Length);
-                    if (keptCount > 0 && otherCount > 0) break;
+                    if (side == EdgeBand.Inside) foreground.Add(Mean(at, u), step.Length);
+                    else background.Add(Mean(at, u), step.Length);
+                    if (foregroundCount > 0 && backgroundCount > 0) break;
                 }
                 else if (met <= MostOnRay)
                 {
@@ -136,7 +133,7 @@ internal sealed class PairSearch
     }
 
     // Neighbours look along different rays; tied to the photo's own grid, so that tiles agree.
-    private int Turn(int x, int y) => ((region.X + x) & 1) + 2 * ((region.Y + y) & 1);
+    private int Turn(int x, int y) => ((light.Region.X + x) & 1) + 2 * ((light.Region.Y + y) & 1);
 
     /// <summary>A pixel that sees one side only: of the open pixels about it, along each ray the one least like that side is taken for the other.</summary>
     private ColourPair Thin(int pixel, OneSide side, ref SampleSet found, float[] strange)
@@ -168,10 +165,10 @@ internal sealed class PairSearch
         }
         var colour = Colour(pixel);
         // Nothing here differs from what is seen: the rough mask is all that is known.
-        if (found.Count == 0) return new ColourPair(side.IsKept ? seen[0] : colour, side.IsKept ? colour : seen[0], mask[pixel], 0);
-        if (knowsAlpha) return side.IsKept ? PairFit.Given(colour, mask[pixel], seen, found) : PairFit.Given(colour, mask[pixel], found, seen);
+        if (found.Count == 0) return new ColourPair(side.IsForeground ? seen[0] : colour, side.IsForeground ? colour : seen[0], mask[pixel], 0);
+        if (knowsAlpha) return side.IsForeground ? PairFit.Given(colour, mask[pixel], seen, found) : PairFit.Given(colour, mask[pixel], found, seen);
         // What was painted along a strand, or left out along a slit, is meant to be too wide: there the rough mask says little.
-        return side.IsKept ? PairFit.Of(colour, MathF.Max(mask[pixel], 0.5f), seen, found) : PairFit.Of(colour, MathF.Min(mask[pixel], 0.5f), found, seen);
+        return side.IsForeground ? PairFit.Of(colour, MathF.Max(mask[pixel], 0.5f), seen, found) : PairFit.Of(colour, MathF.Min(mask[pixel], 0.5f), found, seen);
     }
 
     /// <summary>The colour about a sure pixel: of it and those of its four neighbours that are sure too, so that grain counts less.</summary>

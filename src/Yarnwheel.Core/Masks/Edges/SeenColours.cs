@@ -12,7 +12,7 @@ internal sealed class SeenColours
     /// <param name="light">Linear light.</param>
     /// <param name="band">The open pixels.</param>
     /// <param name="window">How far about them colours are asked for, pixels.</param>
-    public SeenColours(Planes light, EdgeBand band, int window)
+    public SeenColours(LightPlanes light, EdgeBand band, int window)
     {
         int width = light.Width, height = light.Height;
         rows = new Vector3[]?[height];

@@ -1,5 +1,6 @@
 using System.Runtime.CompilerServices;
 using Yarnwheel.Core.Lanes;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Masks.Strokes;
@@ -62,7 +63,7 @@ internal readonly ref struct SegmentKernel(StrokeSegment segment, BrushStroke st
         {
             var px = columns.Load<T>(i) - T.Of(segment.X);
             var run = T.MulAdd(px, along, py * alongY);
-            var t = LaneColour.Hold(run, zero, one);
+            var t = LaneMath.Clamp(run, zero, one);
             T ex = px - t * acrossX, ey = py - t * acrossY;
             var distance = T.Root(T.MulAdd(ex, ex, ey * ey));
             var radius = T.MulAdd(t, T.Of(segment.RadiusChange), T.Of(segment.Radius));
@@ -71,7 +72,7 @@ internal readonly ref struct SegmentKernel(StrokeSegment segment, BrushStroke st
             // An edge thinner than a pixel: how much of the pixel lies within.
             var edge = (radius + inner) * half;
             var sharp = T.Max(zero, T.Min(edge, distance + half) + T.Min(edge, half - distance));
-            var u = LaneColour.Hold((distance - inner) / T.Max(ramp, T.Of(1e-6f)), zero, one);
+            var u = LaneMath.Clamp((distance - inner) / T.Max(ramp, T.Of(1e-6f)), zero, one);
             var soft = one - u * u * (T.Of(3) - T.Of(2) * u);
             var cover = T.WhereAbove(one, ramp, sharp, soft);
             if (cling is not null) cover *= Alike<T>(i, cling);

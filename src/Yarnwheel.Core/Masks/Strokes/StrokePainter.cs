@@ -1,6 +1,8 @@
+using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Lanes;
+using Yarnwheel.Core.Photos;
 
 namespace Yarnwheel.Core.Masks.Strokes;
 
@@ -10,13 +12,13 @@ namespace Yarnwheel.Core.Masks.Strokes;
 /// S · (m − (1 − ceiling)) downwards; on the mask's own values both are weighted by <see cref="MaskToneWeight"/>.</remarks>
 internal static class StrokePainter
 {
-    /// <param name="mask">Row by row, 0 … 1; changed.</param>
-    /// <param name="region">Where it lies, screen pixels.</param>
+    /// <param name="mask">0 … 1; changed.</param>
     /// <param name="strokes">In their order.</param>
-    /// <param name="lab">Colours of the region, for strokes that cling.</param>
+    /// <param name="lab">Colours of the region at least, for strokes that cling.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static void Paint(float[] mask, Region region, IReadOnlyList<StrokeShape> strokes, LabPlanes lab, CancellationToken cancel)
+    public static void Paint(Plane<float> mask, IReadOnlyList<StrokeShape> strokes, LabPlanes lab, CancellationToken cancel)
     {
+        var region = mask.Region;
         var touching = strokes.Where(s => s.Touches(region)).ToArray();
         if (touching.Length == 0) return;
         var width = region.Width;
@@ -34,7 +36,7 @@ internal static class StrokePainter
                 if (from >= to) continue;
                 var row = new StrokeRow(scratch.AsSpan(from, to - from), scratch.AsSpan(width + from, to - from), scratch.AsSpan(2 * width + from, to - from));
                 Lay(stroke, region, y, from, columns, lab, row);
-                Join(stroke, row, mask.AsSpan(y * width + from, to - from));
+                Join(stroke, row, mask.Row(region.Y + y).Slice(from, to - from));
             }
         }, cancel);
     }
@@ -55,10 +57,10 @@ internal static class StrokePainter
             var begin = Math.Clamp((int)MathF.Floor(segment.Left - region.X), from, from + row.Cover.Length);
             var end = Math.Clamp((int)MathF.Ceiling(segment.Right - region.X), from, from + row.Cover.Length);
             if (begin >= end) continue;
-            var at = y * region.Width + begin;
             var run = end - begin;
+            var under = clings ? lab.Row(region.Y + y, new Region(region.X + begin, 0, run, 0)) : default;
             LaneLoop.Over(new SegmentKernel(segment, stroke.Stroke, !stroke.IsFull, columns.AsSpan(begin, run), middle,
-                clings ? lab.L.AsSpan(at, run) : [], clings ? lab.A.AsSpan(at, run) : [], clings ? lab.B.AsSpan(at, run) : [], row.Slice(begin - from, run)), run);
+                under.L, under.A, under.B, row.Slice(begin - from, run)), run);
         }
     }
 

@@ -1,11 +1,12 @@
 using System.Numerics;
+using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
 
 namespace Yarnwheel.Core.Masks.Subjects;
 
 /// <summary>What is known of a picture before anything is marked on it: its colours in cells, its superpixels and how strongly neighbours hold together.</summary>
-internal sealed class CutPicture
+internal sealed class CutPicture : IPiece
 {
     /// <summary>Side of a superpixel, pixels of the half picture.</summary>
     private const int SuperpixelSide = 5;
@@ -92,7 +93,7 @@ internal sealed class CutPicture
     /// <summary>The mean of two by two pixels.</summary>
     public static LabPlanes Halved(LabPlanes lab)
     {
-        var half = new LabPlanes((lab.Width + 1) / 2, (lab.Height + 1) / 2);
+        var half = new LabPlanes(new Region(0, 0, (lab.Width + 1) / 2, (lab.Height + 1) / 2));
         Rows.Each(half.Height, y =>
         {
             int above = 2 * y * lab.Width, below = Math.Min(2 * y + 1, lab.Height - 1) * lab.Width;

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;

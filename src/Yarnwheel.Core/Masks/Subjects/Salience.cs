@@ -1,4 +1,5 @@
 using System.Numerics;
+using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
 

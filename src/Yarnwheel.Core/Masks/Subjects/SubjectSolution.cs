@@ -1,9 +1,10 @@
+using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Masks.Subjects;
 
 /// <summary>A subject cut out of a picture.</summary>
-internal sealed class SubjectSolution
+internal sealed class SubjectSolution : IPiece
 {
     private readonly CutPicture picture;
     private readonly Markings markings;

@@ -1,18 +1,25 @@
+using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
 using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering.Operations;
 
 namespace Yarnwheel.Core.Rendering.Parts;
 
 /// <summary>By hue.</summary>
-internal sealed class HuePartPlan(HuePart part) : PartPlan(part)
+internal sealed class HuePartPlan(HuePart part, PhotoSteps steps) : PartPlan(part)
 {
-    public override RowOfMask Prepare(MaskScene scene)
+    private readonly HuePart part = part;
+    private readonly HueOperation hues = steps.Hues(0);
+
+    public override RowOfMask Prepare(Drawing drawing, Region region)
     {
         var arc = new HueArc(part);
-        var view = scene.View;
-        var hues = HuePlanes.Of(view, 0, scene.Pieces, scene.Cancel);
-        return (y, mask) => arc.Row(hues.Turn.AsSpan(y * view.Width, view.Width), view.Lab.A.AsSpan(y * view.Width, view.Width), view.Lab.B.AsSpan(y * view.Width, view.Width), mask);
+        var turn = hues.At(drawing, region).Turn;
+        var lab = steps.Lit.At(drawing, region).Lab;
+        return (y, mask) =>
+        {
+            var row = lab.Row(y, region);
+            arc.Row(turn.Row(y, region), row.A, row.B, mask);
+        };
     }
-
-    private readonly HuePart part = part;
 }

@@ -1,17 +1,22 @@
+using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
 using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering.Operations;
 
 namespace Yarnwheel.Core.Rendering.Parts;
 
 /// <summary>By light: a range or curve over the tones that the part judges.</summary>
-internal sealed class LightPartPlan(LightPart part) : PartPlan(part)
+internal sealed class LightPartPlan(LightPart part, PhotoSteps steps) : PartPlan(part)
 {
     private readonly LightPart part = part;
+    private readonly JudgedTones judged = new(part, steps);
 
-    public override RowOfMask Prepare(MaskScene scene)
+    public override int Reach(double scale) => judged.Reach(scale);
+
+    public override RowOfMask Prepare(Drawing drawing, Region region)
     {
         var range = new ToneRange(part);
-        var tones = LightTones.Prepare(part, scene);
+        var tones = judged.Prepare(drawing, region);
         return (y, mask) =>
         {
             tones(y, mask);

@@ -1,19 +1,23 @@
-using System.Globalization;
+using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
 using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering.Cache;
+using Yarnwheel.Core.Rendering.Operations;
 
 namespace Yarnwheel.Core.Rendering.Parts;
 
 /// <summary>By patch: the reach map of each seed is kept, so that a drag of its reach costs only a look-up.</summary>
-internal sealed class PatchPartPlan(PatchPart part) : PartPlan(part)
+internal sealed class PatchPartPlan(PatchPart part, PhotoSteps steps) : PartPlan(part)
 {
-    public override RowOfMask Prepare(MaskScene scene)
+    private readonly PatchPart part = part;
+
+    public override RowOfMask Prepare(Drawing drawing, Region region)
     {
-        var photo = scene.Source.Photo;
-        var index = photo.LevelFor(scene.View.View.Scale);
+        var photo = steps.Source.Photo;
+        var index = photo.LevelFor(drawing.Scale);
         var level = photo.Level(index);
-        var step = 1 / (scene.View.View.Scale * (1 << index));
-        var seeds = part.Seeds.Select(seed => (seed.TakeAway, Shares(seed.Reach), Mask: new LevelMask(Map(seed, index, scene), level.Width, level.Height, step, scene.View.View.Region))).ToArray();
+        var step = 1 / (drawing.Scale * (1 << index));
+        var seeds = part.Seeds.Select(seed => (seed.TakeAway, Shares(seed.Reach), Mask: new LevelMask(Map(seed, index, drawing.Cancel), level.Width, level.Height, step, region))).ToArray();
         return (y, mask) =>
         {
             mask.Clear();
@@ -28,19 +32,17 @@ internal sealed class PatchPartPlan(PatchPart part) : PartPlan(part)
         };
     }
 
-    private readonly PatchPart part = part;
-
-    private byte[] Map(PatchSeed seed, int index, MaskScene scene)
+    private byte[] Map(PatchSeed seed, int index, CancellationToken cancel)
     {
-        var level = scene.Source.Photo.Level(index);
+        var level = steps.Source.Photo.Level(index);
         var x = Math.Min((int)(seed.X * level.Width), level.Width - 1);
         var y = Math.Min((int)(seed.Y * level.Height), level.Height - 1);
-        var key = string.Create(CultureInfo.InvariantCulture, $"reach {part.Connected} {index} {x} {y} {scene.Light.Key}");
-        return scene.Source.Cache.GetOrAdd(key, () =>
+        var key = new PieceKey<ByteList>(steps.Lit.Key.With($"reach {part.Connected} {index} {x} {y}"));
+        return steps.Source.Whole.GetOrAdd(key, () =>
         {
-            var bytes = scene.Source.LevelBytes(index, scene.Light, scene.Cancel);
-            return part.Connected ? ReachMap.Of(bytes, level.Width, level.Height, x, y, scene.Cancel) : ReachMap.Everywhere(bytes, level.Width, level.Height, x, y);
-        }, m => m.LongLength);
+            var bytes = steps.Source.LevelBytes(index, steps.Lit.Light, cancel);
+            return new ByteList(part.Connected ? ReachMap.Of(bytes, level.Width, level.Height, x, y, cancel) : ReachMap.Everywhere(bytes, level.Width, level.Height, x, y));
+        }, cancel).Bytes;
     }
 
     /// <summary>The mask of each value of a reach map.</summary>

@@ -1,0 +1,92 @@
+using Yarnwheel.Core.Imaging;
+
+namespace Yarnwheel.Core.Photos;
+
+/// <summary>A photo at full size, half, quarter … size; each level the mean of 2×2 pixels of linear light of the one before.</summary>
+/// <remarks>A level is made when it is first asked for: a copy at full size needs none of them.</remarks>
+public sealed class Pyramid : IPiece
+{
+    private readonly PhotoPixels[] levels;
+    private readonly Lock making = new();
+
+    private Pyramid(PhotoPixels full, int count)
+    {
+        levels = new PhotoPixels[count];
+        levels[0] = full;
+    }
+
+    public int Width => levels[0].Width;
+
+    public int Height => levels[0].Height;
+
+    public PhotoPixels Full => levels[0];
+
+    public int Count => levels.Length;
+
+    /// <summary>Memory that the levels made so far take.</summary>
+    public long Bytes => levels.Sum(l => l?.Bytes ?? 0);
+
+    public PhotoPixels Level(int index)
+    {
+        if (Volatile.Read(ref levels[index]) is { } known) return known;
+        lock (making)
+        {
+            for (var k = 1; k <= index; k++)
+                if (levels[k] is null) Volatile.Write(ref levels[k], Halve(levels[k - 1], CancellationToken.None));
+            return levels[index];
+        }
+    }
+
+    /// <summary>The smallest level whose pixels are still no larger than the screen's at this scale.</summary>
+    /// <param name="scale">Screen pixels a photo pixel; above 0.</param>
+    public int LevelFor(double scale)
+    {
+        var level = 0;
+        while (level + 1 < levels.Length && scale * (1 << (level + 1)) <= 1) level++;
+        return level;
+    }
+
+    /// <summary>The largest level of at most so many pixels; the smallest there is where all have more.</summary>
+    public int LevelWithin(long pixels)
+    {
+        var level = 0;
+        while (level + 1 < levels.Length && (long)Level(level).Width * Level(level).Height > pixels) level++;
+        return level;
+    }
+
+    /// <summary>Levels down to a side of about 64 pixels.</summary>
+    /// <param name="full">The photo.</param>
+    public static Pyramid Build(PhotoPixels full)
+    {
+        ArgumentNullException.ThrowIfNull(full);
+        var count = 1;
+        for (var side = Math.Max(full.Width, full.Height); side > 64; side = (side + 1) / 2) count++;
+        return new Pyramid(full, count);
+    }
+
+    private static FloatPixels Halve(PhotoPixels source, CancellationToken cancel)
+    {
+        var width = (source.Width + 1) / 2;
+        var height = (source.Height + 1) / 2;
+        var result = new float[3 * width * height];
+        Parallel.For(0, height, new ParallelOptions { CancellationToken = cancel }, () => new float[6 * source.Width], (y, _, rows) =>
+        {
+            var w = source.Width;
+            source.Read(0, 2 * y, rows.AsSpan(0, w), rows.AsSpan(w, w), rows.AsSpan(2 * w, w));
+            // An odd last row or column stands for itself.
+            source.Read(0, Math.Min(2 * y + 1, source.Height - 1), rows.AsSpan(3 * w, w), rows.AsSpan(4 * w, w), rows.AsSpan(5 * w, w));
+            for (var c = 0; c < 3; c++)
+            {
+                var above = rows.AsSpan(c * w, w);
+                var below = rows.AsSpan((c + 3) * w, w);
+                for (var x = 0; x < width; x++)
+                {
+                    var x1 = Math.Min(2 * x + 1, w - 1);
+                    result[3 * (y * width + x) + c] = (above[2 * x] + above[x1] + below[2 * x] + below[x1]) * 0.25f;
+                }
+            }
+            return rows;
+        }, _ => { });
+        return new FloatPixels(result, width, height);
+    }
+}

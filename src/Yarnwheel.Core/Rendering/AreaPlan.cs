@@ -1,0 +1,37 @@
+using Yarnwheel.Core.Grey;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering.Edges;
+using Yarnwheel.Core.Rendering.Operations;
+using Yarnwheel.Core.Rendering.Parts;
+using Yarnwheel.Core.Treatments;
+
+namespace Yarnwheel.Core.Rendering;
+
+/// <summary>An area, ready to draw.</summary>
+/// <param name="Area">The area.</param>
+/// <param name="Mask">Draws its finished mask, before its strength.</param>
+/// <param name="Fringe">Draws what its edge is mixed from; null where the fringe is left alone.</param>
+/// <param name="Local">What its treatment asks for by surroundings, or null.</param>
+internal sealed record AreaPlan(Area Area, Operation<Plane<float>> Mask, FringeOperation? Fringe, LocalTones? Local)
+{
+    /// <summary>What is done to its kept colour.</summary>
+    public ToneChain Colour { get; } = ToneChain.ColourOf(Area.Treat);
+
+    /// <summary>What is done to its tones, greys included.</summary>
+    public ToneChain Tones { get; } = ToneChain.TonesOf(Area.Treat);
+
+    /// <summary>The wash over its grey, or null.</summary>
+    public Tint? Tint { get; } = Area.Treat.Tint is { Amount: > 0 } tint ? new Tint(tint, null) : null;
+
+    public static AreaPlan Of(Area area, PhotoSteps steps)
+    {
+        var photo = steps.Source.Photo;
+        var folded = new FoldOperation(area.Mask.Parts.Select(p => PartPlans.Of(p, steps)), area.Mask.Invert, steps.Lit);
+        var (mask, fringe) = AreaEdge.Of(area.Edge, folded, steps.Lit, Math.Max(photo.Width, photo.Height));
+        return new AreaPlan(area, mask, fringe, LocalTones.Of(area.Treat, steps.Source.Details));
+    }
+
+    /// <summary>How far beyond a region the photo is read for it, pixels at the scale.</summary>
+    public int Reach(double scale) => Math.Max(Mask.Reach(scale), Fringe?.Reach(scale) ?? 0);
+}

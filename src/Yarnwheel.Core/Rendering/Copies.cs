@@ -1,0 +1,66 @@
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering.Operations;
+
+namespace Yarnwheel.Core.Rendering;
+
+/// <summary>Receives a finished row of the full-size picture.</summary>
+/// <param name="y">Its number.</param>
+/// <param name="light">Linear light with sRGB primaries, unbounded.</param>
+public delegate void RowOfLight(int y, LightRow light);
+
+/// <summary>Draws one photo at its full size, strip by strip; nothing of it is kept.</summary>
+public sealed class Copies
+{
+    private readonly RenderSource source;
+
+    internal Copies(RenderSource source) => this.source = source;
+
+    /// <summary>Draws the picture, top to bottom.</summary>
+    /// <param name="recipe">Valid.</param>
+    /// <param name="row">Receives each row's number and its light, from any thread; it may write over the light.</param>
+    /// <param name="progress">Receives the share done, 0 … 1.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    /// <exception cref="OperationCanceledException">Cancelled.</exception>
+    public void Picture(Recipe recipe, RowOfLight row, IProgress<double>? progress = null, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(recipe);
+        ArgumentNullException.ThrowIfNull(row);
+        var plan = RenderPlan.Compile(recipe, source);
+        var reach = plan.Reach(1) + (plan.Sharpen?.Halo(1) ?? 0);
+        Strips.Each(source.Drawing(1, 0, cancel), reach, (drawing, region) =>
+        {
+            var picture = FinishedPicture.Of(plan, drawing, region);
+            Rows.Each(region, y => row(y, picture.Row(y, region)), cancel);
+        }, progress);
+    }
+
+    /// <summary>Draws the mask of an area.</summary>
+    /// <param name="recipe">Valid.</param>
+    /// <param name="area">Index of the area.</param>
+    /// <param name="progress">Receives the share done, 0 … 1.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    /// <returns>0 … 65535 for each pixel, row by row.</returns>
+    /// <exception cref="ArgumentOutOfRangeException">There is no such area.</exception>
+    /// <exception cref="OperationCanceledException">Cancelled.</exception>
+    public ushort[] Mask(Recipe recipe, int area, IProgress<double>? progress = null, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(recipe);
+        var plan = RenderPlan.Compile(recipe, source);
+        var mask = plan.AreaAt(area).Mask;
+        var result = new Plane<ushort>(new Region(0, 0, source.Photo.Width, source.Photo.Height));
+        Strips.Each(source.Drawing(1, 0, cancel), mask.Reach(1), (drawing, region) =>
+        {
+            // The photo is read once, with all that the mask looks at.
+            plan.Steps.Lit.At(drawing, region.Widen(mask.Reach(1)).Intersect(drawing.Whole));
+            var strip = mask.At(drawing, region);
+            Rows.Each(region, y =>
+            {
+                var from = strip.Row(y, region);
+                var into = result.Row(y);
+                for (var x = 0; x < into.Length; x++) into[x] = (ushort)(from[x] * 65535 + 0.5f);
+            }, cancel);
+        }, progress);
+        return result.Values;
+    }
+}

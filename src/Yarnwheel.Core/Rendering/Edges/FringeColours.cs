@@ -1,0 +1,94 @@
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Edges;
+
+namespace Yarnwheel.Core.Rendering.Edges;
+
+/// <summary>What the edge pixels of an area are mixed from, row by row of a region.</summary>
+internal sealed class FringeColours : IPlaced
+{
+    private readonly int[] starts;
+    private readonly int[] columns;
+    private readonly ColourPair[] pairs;
+
+    /// <param name="region">Where they lie.</param>
+    /// <param name="starts">Of each row: where its pixels begin in the lists; one more than there are rows.</param>
+    /// <param name="columns">Of each edge pixel, on the picture.</param>
+    /// <param name="pairs">Of each edge pixel.</param>
+    private FringeColours(Region region, int[] starts, int[] columns, ColourPair[] pairs)
+    {
+        Region = region;
+        this.starts = starts;
+        this.columns = columns;
+        this.pairs = pairs;
+    }
+
+    public Region Region { get; }
+
+    public long Bytes => 4L * starts.Length + 36L * pairs.Length;
+
+    /// <summary>None at all.</summary>
+    public static FringeColours None(Region region) => new(region, new int[region.Height + 1], [], []);
+
+    /// <summary>The columns of a row's edge pixels, on the picture, from left to right, and what each is mixed from.</summary>
+    public (ReadOnlyMemory<int> Columns, ReadOnlyMemory<ColourPair> Pairs) Row(int y)
+    {
+        int from = starts[y - Region.Y], to = starts[y - Region.Y + 1];
+        return (columns.AsMemory(from..to), pairs.AsMemory(from..to));
+    }
+
+    /// <summary>Those of a matte that lie within a region.</summary>
+    public static FringeColours Of(EdgeMatte matte, Region region)
+    {
+        var both = matte.Region.Intersect(region);
+        var gathered = new Gathered(region);
+        for (var y = region.Y; y < region.Bottom; y++)
+        {
+            gathered.BeginRow(y);
+            if (y < both.Y || y >= both.Bottom) continue;
+            var at = (y - matte.Region.Y) * matte.Region.Width - matte.Region.X;
+            for (var x = both.X; x < both.Right; x++)
+                if (matte.Band.Positions[at + x] is var position && position >= 0) gathered.Add(x, matte.Pairs[position]);
+        }
+        return gathered.Done();
+    }
+
+    /// <summary>The same beyond 100 %: each pixel has what the photo's pixel under its middle has.</summary>
+    /// <param name="region">In pixels at the scale.</param>
+    /// <param name="scale">Pixels a photo pixel, above 1.</param>
+    public FringeColours Magnified(Region region, double scale)
+    {
+        var gathered = new Gathered(region);
+        for (var y = region.Y; y < region.Bottom; y++)
+        {
+            gathered.BeginRow(y);
+            var (places, own) = Row(Math.Min((int)((y + 0.5) / scale), Region.Bottom - 1));
+            for (var k = 0; k < places.Length; k++)
+            {
+                var first = Math.Max(region.X, (int)Math.Ceiling(places.Span[k] * scale - 0.5));
+                for (var x = first; x < region.Right && (int)((x + 0.5) / scale) == places.Span[k]; x++) gathered.Add(x, own.Span[k]);
+            }
+        }
+        return gathered.Done();
+    }
+
+    private sealed class Gathered(Region region)
+    {
+        private readonly int[] starts = new int[region.Height + 1];
+        private readonly List<int> columns = [];
+        private readonly List<ColourPair> pairs = [];
+
+        public void BeginRow(int y) => starts[y - region.Y] = pairs.Count;
+
+        public void Add(int x, ColourPair pair)
+        {
+            columns.Add(x);
+            pairs.Add(pair);
+        }
+
+        public FringeColours Done()
+        {
+            starts[region.Height] = pairs.Count;
+            return new FringeColours(region, starts, [.. columns], [.. pairs]);
+        }
+    }
+}

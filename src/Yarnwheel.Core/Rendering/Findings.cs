@@ -1,0 +1,113 @@
+using System.Collections.Immutable;
+using Yarnwheel.Core.Colour;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Finding;
+using Yarnwheel.Core.Masks.Subjects;
+using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering.Cache;
+using Yarnwheel.Core.Rendering.Operations;
+
+namespace Yarnwheel.Core.Rendering;
+
+/// <summary>Finds in one photo what is left over, where an edge is worst, and its subjects.</summary>
+public sealed class Findings
+{
+    /// <summary>Larger photos are searched at half size, a quarter …: pixels.</summary>
+    private const long MostSearched = 2_600_000;
+
+    private readonly RenderSource source;
+
+    internal Findings(RenderSource source) => this.source = source;
+
+    /// <summary>Strays, islands and pinholes of an area, largest first.</summary>
+    /// <param name="recipe">Valid.</param>
+    /// <param name="area">Index of the area.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public IReadOnlyList<Speck> Specks(Recipe recipe, int area, CancellationToken cancel = default)
+    {
+        var searched = Searched(recipe, area, cancel);
+        return [.. searched.Specks.Found.Select(f => f.At(searched.Width, searched.Height, searched.Scale))];
+    }
+
+    /// <summary>Strokes on the mask that remove the speck at a place; none where there is no such speck.</summary>
+    /// <param name="recipe">Valid.</param>
+    /// <param name="area">Index of the area.</param>
+    /// <param name="kind">Which kind.</param>
+    /// <param name="x">Its middle, 0 … 1 over the width.</param>
+    /// <param name="y">Its middle, 0 … 1 over the height.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public ImmutableArray<BrushStroke> Repair(Recipe recipe, int area, SpeckKind kind, double x, double y, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(recipe);
+        var searched = Searched(recipe, area, cancel);
+        var speck = searched.Specks.Found.FirstOrDefault(f => f.Kind == kind && f.At(searched.Width, searched.Height, 1) is var at && Math.Abs(at.X - x) < 1e-4 && Math.Abs(at.Y - y) < 1e-4);
+        return speck is null ? [] : SpeckRepair.Strokes(speck, searched.Mask, searched.Width, searched.Height, recipe.Areas[area].Mask.Invert);
+    }
+
+    /// <summary>The worst stretches of an area's edge, worst first.</summary>
+    /// <param name="recipe">Valid.</param>
+    /// <param name="area">Index of the area.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public IReadOnlyList<EdgeStretch> WorstEdges(Recipe recipe, int area, CancellationToken cancel = default) => Searched(recipe, area, cancel).Edges;
+
+    /// <summary>Looks at the photo as far as is needed before a subject can be cut out of it, so that the first answer comes sooner.</summary>
+    /// <param name="cancel">Ends the work early.</param>
+    public void PrepareSubjects(CancellationToken cancel = default) => source.CutPicture(cancel);
+
+    /// <summary>Where the contour of a by-subject part is in doubt, longest first.</summary>
+    /// <param name="part">The part.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public IReadOnlyList<DoubtfulStretch> Doubts(SubjectPart part, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(part);
+        return source.Subject(part, cancel).Doubts(cancel);
+    }
+
+    /// <summary>The one thing that the photo is clearly of, as a part.</summary>
+    /// <param name="cancel">Ends the work early.</param>
+    /// <returns>The part, or null: there is no clear subject.</returns>
+    public SubjectPart? MainSubject(CancellationToken cancel = default) => Masks.Subjects.MainSubject.Of(source.CutPicture(cancel).Half, cancel);
+
+    private SearchedMask Searched(Recipe recipe, int area, CancellationToken cancel)
+    {
+        var plan = RenderPlan.Compile(recipe, source);
+        var only = plan.AreaAt(area);
+        return source.Whole.GetOrAdd(new PieceKey<SearchedMask>(only.Mask.Key.With($"searched {only.Area.Edge.Feather}")), () => Search(plan, only, cancel), cancel);
+    }
+
+    private SearchedMask Search(RenderPlan plan, AreaPlan area, CancellationToken cancel)
+    {
+        var scale = 1.0 / (1 << source.Photo.LevelWithin(MostSearched));
+        var drawing = source.Drawing(scale, 0, cancel);
+        var whole = drawing.Whole;
+        var mask = new Plane<byte>(whole);
+        var lab = new LabPlanes(whole);
+        Strips.Each(drawing, area.Mask.Reach(scale), (strip, region) =>
+        {
+            var lit = plan.Steps.Lit.At(strip, region.Widen(area.Mask.Reach(scale)).Intersect(whole));
+            var drawn = area.Mask.At(strip, region);
+            Rows.Each(region, y =>
+            {
+                var from = drawn.Row(y, region);
+                var into = mask.Row(y);
+                for (var x = 0; x < into.Length; x++) into[x] = (byte)(from[x] * 255 + 0.5f);
+                var colours = lit.Lab.Row(y, region);
+                var kept = lab.Row(y);
+                colours.L.CopyTo(kept.L);
+                colours.A.CopyTo(kept.A);
+                colours.B.CopyTo(kept.B);
+            }, cancel);
+        });
+        var chroma = new float[whole.Area];
+        for (var i = 0; i < chroma.Length; i++) chroma[i] = OkLab.Chroma(lab.A[i], lab.B[i]);
+        var edge = Math.Max(4, 1.5 * area.Area.Edge.Feather * scale);
+        var specks = new SpeckFinder(mask.Values, chroma, whole.Width, whole.Height, 1 / scale, edge, cancel);
+        return new SearchedMask(mask.Values, whole.Width, whole.Height, 1 / scale, specks, EdgeWalk.Of(mask.Values, specks, lab, cancel));
+    }
+
+    /// <summary>A finished mask, and what was found in it.</summary>
+    private sealed record SearchedMask(byte[] Mask, int Width, int Height, double Scale, SpeckFinder Specks, IReadOnlyList<EdgeStretch> Edges) : IPiece
+    {
+        public long Bytes => 2 * Mask.LongLength + Specks.Found.Sum(f => 64L + 16 * f.Runs.Count);
+    }
+}

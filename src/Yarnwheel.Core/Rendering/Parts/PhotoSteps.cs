@@ -1,0 +1,15 @@
+using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering.Operations;
+
+namespace Yarnwheel.Core.Rendering.Parts;
+
+/// <summary>The photo's own steps, which parts and pictures are drawn from.</summary>
+/// <param name="Source">The photo.</param>
+/// <param name="Lit">It in the recipe's light.</param>
+internal sealed record PhotoSteps(RenderSource Source, LitOperation Lit)
+{
+    /// <param name="calm">How far colour noise is smoothed first, 0 … 100.</param>
+    public HueOperation Hues(double calm) => new(Lit, calm);
+
+    public BasisOperation Basis(GreyBasis basis) => new(Lit, basis);
+}
