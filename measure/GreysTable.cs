@@ -13,7 +13,7 @@ internal static class GreysTable
 {
     private const int Repeats = 9;
 
-    public static void Print()
+    public static void Print(bool isShort)
     {
         var folder = Environment.GetEnvironmentVariable("YARNWHEEL_TEST_PICTURES") ?? "/usr/lib/python3/dist-packages/skimage/data";
         string[] open =
@@ -21,7 +21,7 @@ internal static class GreysTable
             "astronaut.png", "chelsea.png", "coffee.png", "color.png", "hubble_deep_field.jpg", "ihc.png",
             "logo.png", "motorcycle_left.png", "motorcycle_right.png", "retina.jpg", "rocket.jpg",
         ];
-        var files = Directory.GetFiles("demo", "*.jpg").Order(StringComparer.Ordinal).Concat(open.Select(p => Path.Combine(folder, p)).Where(File.Exists)).ToList();
+        var files = Directory.GetFiles("demo", "*.jpg").Order(StringComparer.Ordinal).Concat(open.Select(p => Path.Combine(folder, p)).Where(File.Exists)).Take(isShort ? 1 : int.MaxValue).ToList();
         Console.WriteLine("| picture | flat | auto | gain | auto, median ms |");
         Console.WriteLine("|---|---|---|---|---|");
         var gains = new List<double>();

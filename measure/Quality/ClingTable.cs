@@ -21,14 +21,14 @@ internal static class ClingTable
         ("spares strands", new ColourCling { Reach = 2, Fade = 6, Lightness = 30 }),
     ];
 
-    public static void Print(bool search)
+    public static void Print(bool search, bool isShort)
     {
         Console.WriteLine("| scene | brush | fringe left | strands kept | body kept |");
         Console.WriteLine("|---|---|---|---|---|");
         var tried = search
             ? [.. from reach in (double[])[2, 3, 5, 8, 11, 14, 18] from fade in (double[])[2, 4, 6, 9, 12] select ($"reach {reach}, fade {fade}", (ColourCling?)new ColourCling { Reach = reach, Fade = fade, Lightness = 30 })]
             : Starts;
-        var scenes = DrawnScenes.All().Where(s => s.Name is "crisp" or "hairy" or "thin strands" or "low contrast, hairy").ToArray();
+        var scenes = DrawnScenes.All().Where(s => s.Name is "crisp" or "hairy" or "thin strands" or "low contrast, hairy").Take(isShort ? 1 : 4).ToArray();
         foreach (var (name, cling) in tried)
         {
             foreach (var scene in scenes)

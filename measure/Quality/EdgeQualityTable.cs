@@ -17,12 +17,12 @@ internal static class EdgeQualityTable
     /// <summary>A hand moves the slider to what the thing needs; of these the best by SAD is taken, as of the guided filter's settings.</summary>
     private static readonly double[] Follows = [20, 45, 100];
 
-    public static void Print(bool traced)
+    public static void Print(bool traced, bool isShort)
     {
         Console.WriteLine("| scene | picture | | SAD | MSE | gradient | ΔE00 | chroma left | strands |");
         Console.WriteLine("|---|---|---|---|---|---|---|---|---|");
         var against = new List<(Grade Ours, Grade Guided, Grade Exact)>();
-        foreach (var scene in traced ? DrawnScenes.All().Concat(TracedScenes.All()) : DrawnScenes.All())
+        foreach (var scene in (traced ? DrawnScenes.All().Concat(TracedScenes.All()) : DrawnScenes.All()).Where((_, k) => !isShort || k == 1))
         {
             foreach (var isClean in (bool[])[true, false]) against.Add(Rows(scene, isClean));
         }

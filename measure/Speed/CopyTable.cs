@@ -10,9 +10,9 @@ namespace Yarnwheel.Measure.Speed;
 /// <summary>A JPEG in, a JPEG out, three areas: its time beside the codec library's own reading and writing, its memory in a process of its own.</summary>
 internal static class CopyTable
 {
-    public static IEnumerable<SpeedRow> Rows(Material material)
+    public static IEnumerable<SpeedRow> Rows(Material material, int megapixels, int many)
     {
-        var path = material.Jpeg(24);
+        var path = material.Jpeg(megapixels);
         var decode = Stopwatches.Median(3, () =>
         {
             using var image = Image.NewFromFile(path, access: Enums.Access.Sequential);
@@ -21,16 +21,16 @@ internal static class CopyTable
         using var held = Image.NewFromFile(path).CopyMemory();
         var encode = Stopwatches.Median(3, () => held.JpegsaveBuffer(q: 92, subsampleMode: Enums.ForeignSubsample.Off));
         var small = Child.Run(["copy", path, "3"], []);
-        var large = Child.Run(["copy", material.Jpeg(100), "1"], []);
+        var large = Child.Run(["copy", material.Jpeg(many), "1"], []);
         var peer = $"libvips decode {decode:F0} + encode {encode:F0} ms";
-        yield return new("24 MP JPEG in, JPEG out, three areas, in process", peer, $"{small[0]:F0} ms; {small[1]:F0} MB", "1.5 × decode + encode", small[0] / (1.5 * (decode + encode)));
-        yield return new("100 MP likewise: memory", "–", $"{large[1]:F0} MB", "1.2 GB", large[1] / 1200);
-        var ratio = large[0] / small[0] / (100.0 / 24);
-        yield return new("100 MP likewise: time", $"24 MP: {small[0]:F0} ms", $"{large[0]:F0} ms", "linear", ratio / 1.1);
+        yield return new($"{megapixels} MP JPEG in, JPEG out, three areas, in process", peer, $"{small[0]:F0} ms; {small[1]:F0} MB", "1.5 × decode + encode", small[0] / (1.5 * (decode + encode)));
+        yield return new($"{many} MP likewise: memory", "–", $"{large[1]:F0} MB", "1.2 GB", large[1] / 1200);
+        var ratio = large[0] / small[0] / ((double)many / megapixels);
+        yield return new($"{many} MP likewise: time", $"{megapixels} MP: {small[0]:F0} ms", $"{large[0]:F0} ms", "linear", ratio / 1.1);
     }
 
     /// <summary>What the process of its own does: prints milliseconds and the most memory it held, MB.</summary>
-    public static void Copy(string path, int runs)
+    public static void Copy(string path, int runs, Core.Recipes.Recipe recipe)
     {
         var into = Path.Combine(Path.GetTempPath(), $"yarnwheel-{Environment.ProcessId}.jpg");
         var times = new List<double>();
@@ -40,11 +40,10 @@ internal static class CopyTable
             times.Add(Stopwatches.Once(() =>
             {
                 var photo = new PhotoReader(new PhotoLimits()).Read(path);
-                PhotoWriter.SavePicture(into, new PhotoRenderer(Pyramid.Build(photo.Pixels)), Material.ThreeAreas, photo, path, new CopySettings { Quality = 92 });
+                PhotoWriter.SavePicture(into, new PhotoRenderer(Pyramid.Build(photo.Pixels)), recipe, photo, path, new CopySettings { Quality = 92 });
             }));
             File.Delete(into);
         }
-        var most = File.ReadLines("/proc/self/status").First(l => l.StartsWith("VmHWM", StringComparison.Ordinal)).Split(' ', StringSplitOptions.RemoveEmptyEntries)[1];
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{times.Min():F1} {double.Parse(most, CultureInfo.InvariantCulture) / 1000:F0}"));
+        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{times.Min():F1} {Child.Peak("VmHWM"):F0}"));
     }
 }

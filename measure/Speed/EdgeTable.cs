@@ -15,9 +15,7 @@ internal static class EdgeTable
         var view = Material.Frame(renderer);
         var (width, height) = (view.Region.Width, view.Region.Height);
         var source = new RenderSource(renderer.Photo, 1 << 30, null);
-        // The skein of the demo take: a contour about as long as those that photographers refine.
-        var part = new ColourPart { Picks = [new ShadePick { X0 = 0.538, Y0 = 0.3, X1 = 0.58, Y1 = 0.4 }, new ShadePick { X0 = 0.54, Y0 = 0.55, X1 = 0.58, Y1 = 0.68 }], Reach = 3, Fade = 2.5, Lightness = 15 };
-        AreaPlan Plan(EdgeRefinement edge) => RenderPlan.Compile(new Recipe { Areas = [new Area { Mask = new Mask { Parts = [part] }, Edge = edge }] }, source).Areas[0];
+        AreaPlan Plan(EdgeRefinement edge) => RenderPlan.Compile(new Recipe { Areas = [new Area { Mask = new Mask { Parts = [CopyRecipes.Skein] }, Edge = edge }] }, source).Areas[0];
         var drawing = source.Drawing(view.Scale, view.Region.Area, CancellationToken.None);
         var mask = Plan(new EdgeRefinement()).Mask.At(drawing, view.Region).Cut(view.Region).Values;
 

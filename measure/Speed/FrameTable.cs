@@ -21,7 +21,7 @@ internal static class FrameTable
         return Stopwatches.Median(41, i => renderer.Frames.Draw(Moved(i), view, Show.Result));
     }
 
-    public static IEnumerable<SpeedRow> Rows(PhotoRenderer renderer)
+    public static IEnumerable<SpeedRow> Rows(PhotoRenderer renderer, int megapixels)
     {
         var view = Material.Frame(renderer);
         var unit = Unit(renderer, view);
@@ -34,7 +34,7 @@ internal static class FrameTable
         yield return new("the same with three areas, two of them treated", peer, $"{three:F1} ms", "–", null);
         foreach (var (name, width) in (List<(string, string)>)[("AVX2", "avx2"), ("one value at a time", "scalar")])
         {
-            var slower = Child.Run(["width"], width == "avx2" ? [("DOTNET_EnableAVX512F", "0"), ("DOTNET_EnableAVX512", "0")] : [("DOTNET_EnableAVX2", "0"), ("DOTNET_EnableAVX", "0")]);
+            var slower = Child.Run(["width", megapixels.ToString(System.Globalization.CultureInfo.InvariantCulture)], width == "avx2" ? [("DOTNET_EnableAVX512F", "0"), ("DOTNET_EnableAVX512", "0")] : [("DOTNET_EnableAVX2", "0"), ("DOTNET_EnableAVX", "0")]);
             var (own, ownUnit) = (slower[0], slower[1]);
             yield return new($"the per-pixel pass, {name}", $"E {ownUnit:F1} ms", $"{own:F1} ms", width == "avx2" ? "1 E" : "–", width == "avx2" ? own / ownUnit : null);
         }

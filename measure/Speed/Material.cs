@@ -54,7 +54,9 @@ internal sealed class Material : IDisposable
     }
 
     /// <summary>A renderer of a photo of so many megapixels.</summary>
-    public PhotoRenderer Renderer(int megapixels) => new(Pyramid.Build(new PhotoReader(new PhotoLimits()).Read(Jpeg(megapixels)).Pixels));
+    public PhotoRenderer Renderer(int megapixels) => Open(Jpeg(megapixels));
+
+    public static PhotoRenderer Open(string path) => new(Pyramid.Build(new PhotoReader(new PhotoLimits()).Read(path).Pixels));
 
     /// <summary>The frame: at the scale of a screen that shows the photo's width, as high as the screen.</summary>
     public static View Frame(PhotoRenderer renderer)

@@ -5,17 +5,17 @@ namespace Yarnwheel.Measure.Speed;
 /// <summary>All speeds, beside their peers in the same run.</summary>
 internal static class SpeedTable
 {
-    public static void Print()
+    public static void Print(int megapixels, int many)
     {
         var watch = Stopwatch.StartNew();
         using var material = new Material();
-        var renderer = material.Renderer(24);
+        var renderer = material.Renderer(megapixels);
         Console.WriteLine("| work | peer | measured | goal | reached |");
         Console.WriteLine("|---|---|---|---|---|");
         IEnumerable<SpeedRow> rows =
         [
-            .. FrameTable.Rows(renderer), .. PatchTable.Rows(renderer), .. EdgeTable.Rows(renderer),
-            .. SubjectRows.Rows(renderer), .. CopyTable.Rows(material),
+            .. FrameTable.Rows(renderer, megapixels), .. PatchTable.Rows(renderer), .. EdgeTable.Rows(renderer),
+            .. SubjectRows.Rows(renderer), .. CopyTable.Rows(material, megapixels, many),
         ];
         foreach (var row in rows) Console.WriteLine(row);
         Console.WriteLine($"\nIn {watch.Elapsed.TotalSeconds:F0} s on {Machine()}. What the browser paints is measured by e2e/speed.mjs.");

@@ -1,0 +1,140 @@
+using System.CommandLine;
+using System.Globalization;
+using Yarnwheel.Measure.Quality;
+using Yarnwheel.Measure.Speed;
+
+namespace Yarnwheel.Measure;
+
+/// <summary>What can be measured.</summary>
+internal static class Commands
+{
+    private static readonly Option<int> Megapixels = new("--megapixels") { Description = "Of the photo.", DefaultValueFactory = _ => 24 };
+    private static readonly Option<int> Many = new("--many") { Description = "Megapixels of the large photo.", DefaultValueFactory = _ => 100 };
+
+    public static RootCommand Root() => new("Tables of quality and speed, beside their peers in the same run.")
+    {
+        Greys(), Edges(), Cling(), Subjects(),
+        Speeds("all", "All speeds.", (own, many) => SpeedTable.Print(own, many)),
+        Speeds("memory", "Memory and time of copies and close frames with edges.", (own, many) => Each(m => MemoryTable.Rows(m, own, many))),
+        Speeds("masks", "Patches and edges.", (own, _) => Each(m => m.Renderer(own) is var r ? PatchTable.Rows(r).Concat(EdgeTable.Rows(r)) : [])),
+        Speeds("cuts", "Subjects.", (own, _) => Each(m => SubjectRows.Rows(m.Renderer(own)))),
+        Of("kernels", "What a frame is made of.", KernelTable.Print),
+        Short(), Photos(), Width(), Copy(), Frame(),
+    };
+
+    private static Command Of(string name, string what, Action work)
+    {
+        var command = new Command(name, what);
+        command.SetAction(_ => work());
+        return command;
+    }
+
+    private static Command Speeds(string name, string what, Action<int, int> work)
+    {
+        var command = new Command(name, what) { Megapixels, Many };
+        command.SetAction(parsed => work(parsed.GetValue(Megapixels), parsed.GetValue(Many)));
+        return command;
+    }
+
+    private static void Each(Func<Material, IEnumerable<SpeedRow>> rows)
+    {
+        using var material = new Material();
+        foreach (var row in rows(material)) Console.WriteLine(row);
+    }
+
+    private static Command Greys() => Of("greys", "How many colour contrasts the greys keep.", () => GreysTable.Print(isShort: false));
+
+    private static Command Edges()
+    {
+        var drawn = new Option<bool>("--drawn") { Description = "Only the drawn scenes." };
+        var command = new Command("edges", "Masks and pictures with refined edges against exact truth.") { drawn };
+        command.SetAction(parsed => EdgeQualityTable.Print(!parsed.GetValue(drawn), isShort: false));
+        return command;
+    }
+
+    private static Command Cling()
+    {
+        var search = new Option<bool>("--search") { Description = "Try many settings." };
+        var command = new Command("cling", "The clinging brush.") { search };
+        command.SetAction(parsed => ClingTable.Print(parsed.GetValue(search), isShort: false));
+        return command;
+    }
+
+    private static Command Subjects()
+    {
+        var box = new Option<bool>("--box") { Description = "The box alone, without strokes." };
+        var only = new Option<string?>("--only") { Description = "Part of the names of the scenes wanted." };
+        var pictures = new Option<DirectoryInfo?>("--pictures") { Description = "A folder for pictures of what was found." };
+        var command = new Command("subjects", "Subjects beside grabCut.") { box, only, pictures };
+        command.SetAction(parsed => SubjectTable.Print(parsed.GetValue(box), parsed.GetValue(only), parsed.GetValue(pictures)?.FullName));
+        return command;
+    }
+
+    /// <summary>Everything once and small, so that a measurement that no longer runs is noticed; what it prints means nothing.</summary>
+    private static Command Short() => Of("short", "Runs every table once and small, to see that it still runs.", () =>
+    {
+        Stopwatches.IsShort = true;
+        GreysTable.Print(isShort: true);
+        EdgeQualityTable.Print(traced: false, isShort: true);
+        ClingTable.Print(search: false, isShort: true);
+        SubjectTable.Print(boxAlone: false, "disc", null);
+        KernelTable.Print();
+        SpeedTable.Print(2, 3);
+        Each(m => MemoryTable.Rows(m, 2, 3));
+    });
+
+    private static Command Photos()
+    {
+        var megapixels = new Argument<int>("MEGAPIXELS");
+        var files = new Argument<FileInfo[]>("FILES") { Arity = ArgumentArity.OneOrMore };
+        var command = new Command("photos", "Photos of so many megapixels, for the browser's measurements.") { megapixels, files };
+        command.SetAction(parsed =>
+        {
+            using var material = new Material();
+            foreach (var (into, number) in parsed.GetValue(files)!.Select((f, i) => (f.FullName, i)))
+            {
+                File.Copy(material.Jpeg(parsed.GetValue(megapixels)), into, overwrite: true);
+                // A comment after the end of the picture makes each another file.
+                File.AppendAllText(into, $"{number}");
+            }
+        });
+        return command;
+    }
+
+    // Processes of their own, for what the tables measure apart.
+    private static Command Width()
+    {
+        var megapixels = new Argument<int>("MEGAPIXELS");
+        var command = new Command("width") { megapixels };
+        command.Hidden = true;
+        command.SetAction(parsed =>
+        {
+            using var material = new Material();
+            var renderer = material.Renderer(parsed.GetValue(megapixels));
+            var view = Material.Frame(renderer);
+            Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{FrameTable.Spoke(renderer, view, Material.OneArea):F2} {FrameTable.Unit(renderer, view):F2}"));
+        });
+        return command;
+    }
+
+    private static Command Copy()
+    {
+        var photo = new Argument<FileInfo>("PHOTO");
+        var runs = new Argument<int>("RUNS");
+        var edge = new Argument<string?>("EDGE") { Arity = ArgumentArity.ZeroOrOne };
+        var command = new Command("copy") { photo, runs, edge };
+        command.Hidden = true;
+        command.SetAction(parsed => CopyTable.Copy(parsed.GetValue(photo)!.FullName, parsed.GetValue(runs), parsed.GetValue(edge) is { } name ? CopyRecipes.Of(name) : Material.ThreeAreas));
+        return command;
+    }
+
+    private static Command Frame()
+    {
+        var photo = new Argument<FileInfo>("PHOTO");
+        var percent = new Argument<int>("PERCENT");
+        var command = new Command("frame") { photo, percent };
+        command.Hidden = true;
+        command.SetAction(parsed => MemoryTable.Frame(parsed.GetValue(photo)!.FullName, parsed.GetValue(percent)));
+        return command;
+    }
+}
