@@ -47,8 +47,13 @@ internal static class Commands
     private static Command Edges()
     {
         var drawn = new Option<bool>("--drawn") { Description = "Only the drawn scenes." };
-        var command = new Command("edges", "Masks and pictures with refined edges against exact truth.") { drawn };
-        command.SetAction(parsed => EdgeQualityTable.Print(!parsed.GetValue(drawn), isShort: false));
+        var quick = new Option<double?>("--follow") { Description = "Ours alone at this follow, beside the rough mask." };
+        var command = new Command("edges", "Masks and pictures with refined edges against exact truth.") { drawn, quick };
+        command.SetAction(parsed =>
+        {
+            if (parsed.GetValue(quick) is { } follow) EdgeQualityTable.Quick(follow, !parsed.GetValue(drawn));
+            else EdgeQualityTable.Print(!parsed.GetValue(drawn), isShort: false);
+        });
         return command;
     }
 

@@ -32,6 +32,25 @@ internal static class EdgeQualityTable
         Console.WriteLine($"Strands kept: {against.Where(g => g.Ours.Strands is not null).Min(g => g.Ours.Strands):P0} at least (goal 95 %).");
     }
 
+    /// <summary>Ours alone, at one follow, beside the rough mask: quick, for trying.</summary>
+    public static void Quick(double follow, bool traced)
+    {
+        double sum = 0, rough = 0;
+        foreach (var scene in traced ? DrawnScenes.All().Concat(TracedScenes.All()) : DrawnScenes.All())
+        {
+            foreach (var isClean in (bool[])[true, false])
+            {
+                var (photo, band) = (Photo(scene, isClean), Band(scene));
+                var ours = Engine(scene, photo, scene.Rough, new EdgeRefinement { Follow = follow, Fringe = 100 }, band);
+                var none = Engine(scene, photo, scene.Rough, new EdgeRefinement(), band);
+                sum += ours.Sad / none.Sad;
+                rough++;
+                Console.WriteLine(FormattableString.Invariant($"{scene.Name,-32} {(isClean ? "clean" : "grain")} SAD {none.Sad,7:F3} -> {ours.Sad,7:F3} ({ours.Sad / none.Sad:F2})  dE {none.Difference,6:F2} -> {ours.Difference,6:F2}  strands {none.Strands:P0} -> {ours.Strands:P0}"));
+            }
+        }
+        Console.WriteLine($"mean ratio {sum / rough:F3}");
+    }
+
     private static (Grade, Grade, Grade) Rows(MatteScene scene, bool isClean)
     {
         var photo = Photo(scene, isClean);

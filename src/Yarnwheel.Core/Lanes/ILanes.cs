@@ -58,6 +58,12 @@ internal interface ILanes<T> where T : struct, ILanes<T>
     /// <summary>A positive value brought into its own octave, 1 … 2.</summary>
     static abstract T WithinOctave(T a);
 
+    /// <summary>Number of the octave that a positive value lies in: the whole part of its binary logarithm.</summary>
+    static abstract T Octave(T a);
+
+    /// <summary>Two to a whole power, −126 … 127.</summary>
+    static abstract T PowerOfTwo(T whole);
+
     /// <summary>Whether a &gt; b in any lane.</summary>
     static abstract bool AnyAbove(T a, T b);
 }

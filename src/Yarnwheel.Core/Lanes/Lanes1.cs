@@ -69,6 +69,12 @@ internal readonly struct Lanes1(float value) : ILanes<Lanes1>
     public static Lanes1 WithinOctave(Lanes1 a) => new(BitConverter.Int32BitsToSingle((BitConverter.SingleToInt32Bits(a.Value) & Fraction) | One));
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes1 Octave(Lanes1 a) => new((BitConverter.SingleToInt32Bits(a.Value) >> 23) - 127);
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes1 PowerOfTwo(Lanes1 whole) => new(BitConverter.Int32BitsToSingle(((int)whole.Value + 127) << 23));
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static bool AnyAbove(Lanes1 a, Lanes1 b) => a.Value > b.Value;
 
     /// <summary>What is left of these bits less a third of a float's are those of about 1 over its cube root.</summary>

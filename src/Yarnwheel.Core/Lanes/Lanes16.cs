@@ -94,5 +94,13 @@ internal readonly struct Lanes16(Vector512<float> values) : ILanes<Lanes16>
         new(Avx512F.Or(Avx512F.And(a.values.AsInt32(), Vector512.Create(Lanes1.Fraction)), Vector512.Create(Lanes1.One)).AsSingle());
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes16 Octave(Lanes16 a) =>
+        new(Avx512F.ConvertToVector512Single(Avx512F.Subtract(Avx512F.ShiftRightArithmetic(a.values.AsInt32(), 23), Vector512.Create(127))));
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes16 PowerOfTwo(Lanes16 whole) =>
+        new(Avx512F.ShiftLeftLogical(Avx512F.Add(Avx512F.ConvertToVector512Int32WithTruncation(whole.values), Vector512.Create(127)), 23).AsSingle());
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static bool AnyAbove(Lanes16 a, Lanes16 b) => Avx512F.CompareGreaterThan(a.values, b.values) != Vector512<float>.Zero;
 }

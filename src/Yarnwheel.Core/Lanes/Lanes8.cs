@@ -100,5 +100,13 @@ internal readonly struct Lanes8(Vector256<float> values) : ILanes<Lanes8>
         new(Avx2.Or(Avx2.And(a.values.AsInt32(), Vector256.Create(Lanes1.Fraction)), Vector256.Create(Lanes1.One)).AsSingle());
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes8 Octave(Lanes8 a) =>
+        new(Avx.ConvertToVector256Single(Avx2.Subtract(Avx2.ShiftRightArithmetic(a.values.AsInt32(), 23), Vector256.Create(127))));
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static Lanes8 PowerOfTwo(Lanes8 whole) =>
+        new(Avx2.ShiftLeftLogical(Avx2.Add(Avx.ConvertToVector256Int32WithTruncation(whole.values), Vector256.Create(127)), 23).AsSingle());
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static bool AnyAbove(Lanes8 a, Lanes8 b) => Avx.MoveMask(Avx.CompareGreaterThan(a.values, b.values)) != 0;
 }

@@ -2,6 +2,7 @@ using System.Numerics;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Matting;
 using Yarnwheel.Core.Rendering.Edges;
 using Yarnwheel.Core.Treatments;
 
@@ -97,7 +98,7 @@ internal sealed class Composition(RenderPlan plan, RenderedView view)
     }
 
     /// <summary>Puts one side's own colour, and its grey, in the place of the mixture at the edge.</summary>
-    private void Replace(FringeColours fringe, int y, AreaPlan area, Func<Masks.Edges.ColourPair, Vector3> side, LightRow light, Span<float> grey)
+    private void Replace(FringeColours fringe, int y, AreaPlan area, Func<EdgePair, Vector3> side, LightRow light, Span<float> grey)
     {
         var share = (float)(area.Area.Edge.Fringe / 100);
         var (columns, pairs) = fringe.Row(y);

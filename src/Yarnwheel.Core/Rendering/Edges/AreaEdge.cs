@@ -17,11 +17,12 @@ internal static class AreaEdge
         var mask = folded;
         if (edge.Islands > 0 || edge.Pinholes > 0) mask = new SpeckOperation(mask, edge.Islands, edge.Pinholes);
         if (edge.Smooth > 0) mask = new SmoothOperation(mask, edge.Smooth, longer);
-        if (edge.Follow > 0) mask = new FollowOperation(mask, lit, edge.Follow, longer);
+        if (edge.Follow > 0) mask = new FollowOperation(mask, lit, edge.Follow);
+        var matte = mask;
         if (edge.Grow != 0) mask = new GrowOperation(mask, edge.Grow);
         if (edge.Feather > 0) mask = new FeatherOperation(mask, edge.Feather);
         if (edge.Contrast != 0) mask = new ContrastOperation(mask, edge.Contrast);
-        var fringe = edge.Fringe > 0 ? new FringeOperation(mask, lit) : null;
+        var fringe = edge.Fringe > 0 ? new FringeOperation(mask, matte, lit) : null;
         return (mask == folded && fringe is null ? folded : new MagnifiedOperation(mask), fringe);
     }
 }

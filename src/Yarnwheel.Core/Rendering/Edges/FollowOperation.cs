@@ -1,27 +1,37 @@
 using Yarnwheel.Core.Imaging;
-using Yarnwheel.Core.Masks.Edges;
+using Yarnwheel.Core.Masks.Matting;
 using Yarnwheel.Core.Rendering.Cache;
 using Yarnwheel.Core.Rendering.Operations;
 
 namespace Yarnwheel.Core.Rendering.Edges;
 
-/// <summary>Lets a contour follow the photo's own edges.</summary>
+/// <summary>Lets a contour follow the photo's own edges: solved once for the whole photo at one size, drawn in each view's own pixels.</summary>
 /// <param name="before">The mask before.</param>
 /// <param name="lit">The photo in its light.</param>
-/// <param name="follow">0 … 100.</param>
-/// <param name="longer">Longer side of the photo, pixels.</param>
-internal sealed class FollowOperation(Operation<Plane<float>> before, LitOperation lit, double follow, int longer) : EdgeOperation(before, ContentKey.Of("follow").With($"{follow}"))
+/// <param name="follow">Above 0 … 100.</param>
+internal sealed class FollowOperation(Operation<Plane<float>> before, LitOperation lit, double follow) : Operation<Plane<float>>(before.Key.With($"follow {follow}"))
 {
-    /// <summary>Radius of the band at a follow of 100, as a fraction of the photo's longer side.</summary>
-    private const double WidestBand = 0.02;
+    /// <summary>How far from the contour a mask changes at a follow of 100, as a fraction of the photo's longer side.</summary>
+    private const double Furthest = 0.02;
 
-    protected override int Halo(double scale) => Band(scale) is var band && band >= Least ? EdgeMatte.Halo(band) : 0;
+    // A view's pixels are judged by their own place and colour.
+    public override int Reach(double scale) => before.Reach(scale);
 
-    protected override Plane<float> Work(Plane<float> mask, Drawing drawing) => Band(drawing.Scale) is var band && band >= Least
-        ? EdgeMatte.Of(mask, lit.At(drawing, mask.Region).Light.Cut(mask.Region), band, drawing.Cancel).Mask() : mask;
+    protected override Plane<float> Draw(Drawing drawing, Region region)
+    {
+        var solution = Solution(drawing);
+        var photo = drawing.Photo;
+        var rough = before.At(drawing, region).Cut(region);
+        return new MatteView(solution, photo.Width * drawing.Scale, photo.Width).Draw(rough, lit.At(drawing, region).Light, drawing.Cancel);
+    }
 
-    // Thinner than half a pixel, the band holds nothing.
-    private const double Least = 0.5;
-
-    private double Band(double scale) => follow / 100 * Math.Max(4, WidestBand * longer) * scale;
+    private MatteSolution Solution(Drawing drawing) => drawing.Source.Whole.GetOrAdd(new PieceKey<MatteSolution>(Key), () =>
+    {
+        var level = MatteSource.Level(drawing.Photo);
+        var bytes = WholeMask.Of(before, level, drawing);
+        var mask = new float[bytes.Length];
+        for (var i = 0; i < mask.Length; i++) mask[i] = bytes[i] / 255f;
+        var picture = MatteSource.Picture(lit, drawing);
+        return MatteSolver.Solve(picture, mask, follow / 100 * Math.Max(4, Furthest * Math.Max(picture.Light.Width, picture.Light.Height)), drawing.Cancel);
+    }, drawing.Cancel);
 }

@@ -1,5 +1,5 @@
 using Yarnwheel.Core.Imaging;
-using Yarnwheel.Core.Masks.Edges;
+using Yarnwheel.Core.Masks.Matting;
 
 namespace Yarnwheel.Core.Rendering.Edges;
 
@@ -8,13 +8,13 @@ internal sealed class FringeColours : IPlaced
 {
     private readonly int[] starts;
     private readonly int[] columns;
-    private readonly ColourPair[] pairs;
+    private readonly EdgePair[] pairs;
 
     /// <param name="region">Where they lie.</param>
     /// <param name="starts">Of each row: where its pixels begin in the lists; one more than there are rows.</param>
     /// <param name="columns">Of each edge pixel, on the picture.</param>
     /// <param name="pairs">Of each edge pixel.</param>
-    private FringeColours(Region region, int[] starts, int[] columns, ColourPair[] pairs)
+    private FringeColours(Region region, int[] starts, int[] columns, EdgePair[] pairs)
     {
         Region = region;
         this.starts = starts;
@@ -24,30 +24,26 @@ internal sealed class FringeColours : IPlaced
 
     public Region Region { get; }
 
-    public long Bytes => 4L * starts.Length + 36L * pairs.Length;
-
-    /// <summary>None at all.</summary>
-    public static FringeColours None(Region region) => new(region, new int[region.Height + 1], [], []);
+    public long Bytes => 4L * starts.Length + 28L * pairs.Length;
 
     /// <summary>The columns of a row's edge pixels, on the picture, from left to right, and what each is mixed from.</summary>
-    public (ReadOnlyMemory<int> Columns, ReadOnlyMemory<ColourPair> Pairs) Row(int y)
+    public (ReadOnlyMemory<int> Columns, ReadOnlyMemory<EdgePair> Pairs) Row(int y)
     {
         int from = starts[y - Region.Y], to = starts[y - Region.Y + 1];
         return (columns.AsMemory(from..to), pairs.AsMemory(from..to));
     }
 
-    /// <summary>Those of a matte that lie within a region.</summary>
-    public static FringeColours Of(EdgeMatte matte, Region region)
+    /// <summary>Those of rows.</summary>
+    /// <param name="region">Where they lie.</param>
+    /// <param name="rows">Of each row the columns of its edge pixels and what they are mixed from.</param>
+    public static FringeColours Of(Region region, (int[] Columns, EdgePair[] Pairs)[] rows)
     {
-        var both = matte.Region.Intersect(region);
         var gathered = new Gathered(region);
         for (var y = region.Y; y < region.Bottom; y++)
         {
             gathered.BeginRow(y);
-            if (y < both.Y || y >= both.Bottom) continue;
-            var at = (y - matte.Region.Y) * matte.Region.Width - matte.Region.X;
-            for (var x = both.X; x < both.Right; x++)
-                if (matte.Band.Positions[at + x] is var position && position >= 0) gathered.Add(x, matte.Pairs[position]);
+            var (places, own) = rows[y - region.Y];
+            for (var k = 0; k < places.Length; k++) gathered.Add(places[k], own[k]);
         }
         return gathered.Done();
     }
@@ -75,11 +71,11 @@ internal sealed class FringeColours : IPlaced
     {
         private readonly int[] starts = new int[region.Height + 1];
         private readonly List<int> columns = [];
-        private readonly List<ColourPair> pairs = [];
+        private readonly List<EdgePair> pairs = [];
 
         public void BeginRow(int y) => starts[y - region.Y] = pairs.Count;
 
-        public void Add(int x, ColourPair pair)
+        public void Add(int x, EdgePair pair)
         {
             columns.Add(x);
             pairs.Add(pair);

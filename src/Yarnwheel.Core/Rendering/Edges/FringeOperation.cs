@@ -1,19 +1,20 @@
 using Yarnwheel.Core.Imaging;
-using Yarnwheel.Core.Masks.Edges;
+using Yarnwheel.Core.Masks.Matting;
 using Yarnwheel.Core.Photos;
+using Yarnwheel.Core.Rendering.Cache;
 using Yarnwheel.Core.Rendering.Operations;
 
 namespace Yarnwheel.Core.Rendering.Edges;
 
-/// <summary>Finds what the pixels of a finished mask's edge are mixed from.</summary>
+/// <summary>Finds what the soft pixels of a finished mask are mixed from. How far they are mixed is said by the mask before it was grown, feathered or steepened:
+/// those change what is kept, not the photo.</summary>
 /// <param name="mask">The finished mask, at 100 % and below.</param>
+/// <param name="matte">The mask as it follows the photo.</param>
 /// <param name="lit">The photo in its light.</param>
-internal sealed class FringeOperation(Operation<Plane<float>> mask, LitOperation lit) : Operation<FringeColours>(mask.Key.With($"fringe"))
+internal sealed class FringeOperation(Operation<Plane<float>> mask, Operation<Plane<float>> matte, LitOperation lit) : Operation<FringeColours>(mask.Key.With($"fringe"))
 {
-    private static int Halo => EdgeMatte.Halo(0);
-
     // Beyond 100 % the picture at 100 % is asked for by itself.
-    public override int Reach(double scale) => scale > 1 ? 0 : mask.Reach(scale) + Drawing.Rounded(Halo);
+    public override int Reach(double scale) => scale > 1 ? 0 : Math.Max(mask.Reach(scale), matte.Reach(scale));
 
     protected override FringeColours Draw(Drawing drawing, Region region)
     {
@@ -22,12 +23,29 @@ internal sealed class FringeOperation(Operation<Plane<float>> mask, LitOperation
             var full = drawing.At(1);
             return At(full, SquareSampler.Covered(region, drawing.Scale, full.Whole)).Magnified(region, drawing.Scale);
         }
-        var wide = drawing.Widen(region, Halo);
-        var whole = mask.At(drawing, wide);
-        var worked = MaskBounds.Of(whole, wide, Halo);
-        if (worked.IsEmpty) return FringeColours.None(region);
-        var cut = whole.Cut(worked);
-        var light = lit.At(drawing, worked).Light.Cut(worked);
-        return FringeColours.Of(EdgeMatte.Of(cut, light, 0, drawing.Cancel).WithAlpha(cut, light), region);
+        var colours = Colours(drawing);
+        var (finished, alpha, light) = (mask.At(drawing, region), matte.At(drawing, region), lit.At(drawing, region).Light);
+        var rows = new (int[] Columns, EdgePair[] Pairs)[region.Height];
+        Parallel.For(region.Y, region.Bottom, new ParallelOptions { CancellationToken = drawing.Cancel }, () => new MatteBlock(), (y, _, block) =>
+        {
+            var soft = new List<int>();
+            var row = finished.Row(y, region);
+            for (var x = 0; x < row.Length; x++)
+                if (row[x] is > 0.002f and < 0.998f) soft.Add(region.X + x);
+            int[] columns = [.. soft];
+            var pairs = new EdgePair[columns.Length];
+            if (columns.Length > 0) colours.Row(y, columns, alpha, light, drawing.Photo.Width * drawing.Scale, drawing.Photo.Width, block, pairs);
+            rows[y - region.Y] = (columns, pairs);
+            return block;
+        }, _ => { });
+        return FringeColours.Of(region, rows);
     }
+
+    private EdgeColours Colours(Drawing drawing) => drawing.Source.Whole.GetOrAdd(new PieceKey<EdgeColours>(matte.Key), () =>
+    {
+        var bytes = WholeMask.Of(matte, MatteSource.Level(drawing.Photo), drawing);
+        var alpha = new float[bytes.Length];
+        for (var i = 0; i < alpha.Length; i++) alpha[i] = bytes[i] / 255f;
+        return EdgeColours.Of(MatteSource.Picture(lit, drawing), alpha, drawing.Cancel);
+    }, drawing.Cancel);
 }

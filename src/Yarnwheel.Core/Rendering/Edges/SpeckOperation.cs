@@ -13,11 +13,14 @@ namespace Yarnwheel.Core.Rendering.Edges;
 internal sealed class SpeckOperation(Operation<Plane<float>> before, double islands, double pinholes)
     : Operation<Plane<float>>(before.Key.With($"specks {islands} {pinholes}"))
 {
+    /// <summary>Most pixels of the picture that specks are looked for on: on a larger photo the smallest are seen as parts of a pixel, which is enough to find them.</summary>
+    private const long Most = 6_500_000;
+
     public override int Reach(double scale) => before.Reach(scale);
 
     protected override Plane<float> Draw(Drawing drawing, Region region)
     {
-        var index = drawing.Photo.LevelFor(drawing.Scale);
+        var index = Math.Max(drawing.Photo.LevelFor(drawing.Scale), drawing.Photo.LevelWithin(Most));
         var level = drawing.Photo.Level(index);
         var specks = drawing.Source.Whole.GetOrAdd(new PieceKey<ByteList>(Key, 1.0 / (1 << index)), () => Specks(index, drawing), drawing.Cancel).Bytes;
         var lookup = new LevelMask(specks, level.Width, level.Height, 1 / (drawing.Scale * (1 << index)), region);
@@ -38,25 +41,6 @@ internal sealed class SpeckOperation(Operation<Plane<float>> before, double isla
     {
         var level = drawing.Photo.Level(index);
         var share = 1.0 / (1L << (2 * index));
-        return new ByteList(SpeckMap.Of(WholeMask(index, drawing), level.Width, level.Height, islands * share, pinholes * share));
+        return new ByteList(SpeckMap.Of(WholeMask.Of(before, index, drawing), level.Width, level.Height, islands * share, pinholes * share));
     }
-
-    /// <summary>The mask of the whole photo at a pyramid level, 0 … 255.</summary>
-    private byte[] WholeMask(int index, Drawing drawing) => drawing.Source.Whole.GetOrAdd(new PieceKey<ByteList>(before.Key, 1.0 / (1 << index)), () =>
-    {
-        var level = drawing.Photo.Level(index);
-        var result = new Plane<byte>(new Region(0, 0, level.Width, level.Height));
-        var small = drawing.At(1.0 / (1 << index));
-        Strips.Each(small, before.Reach(small.Scale), (strip, region) =>
-        {
-            var mask = before.At(strip, region);
-            Rows.Each(region, y =>
-            {
-                var from = mask.Row(y, region);
-                var into = result.Row(y);
-                for (var x = 0; x < into.Length; x++) into[x] = (byte)(from[x] * 255 + 0.5f);
-            }, drawing.Cancel);
-        });
-        return new ByteList(result.Values);
-    }, drawing.Cancel).Bytes;
 }

@@ -1,0 +1,56 @@
+namespace Yarnwheel.Core.Masks.Matting;
+
+/// <summary>Some pixels of a matte side by side, for work in lanes: what is known of each, and what is found.</summary>
+internal sealed class MatteBlock
+{
+    /// <summary>Pixels of a block.</summary>
+    public const int Size = 256;
+
+    /// <summary>The finest that alpha is tried.</summary>
+    public const int MostSteps = 16;
+
+    private const int Moments = 10;
+    private readonly float[] values = new float[(11 + 2 * Moments + MostSteps + 1) * Size];
+
+    /// <summary>Linear light of each pixel.</summary>
+    public Span<float> Red => Row(0);
+
+    public Span<float> Green => Row(1);
+
+    public Span<float> Blue => Row(2);
+
+    /// <summary>How likely it is inside, 0 … 1, before its colour is looked at.</summary>
+    public Span<float> Prior => Row(3);
+
+    /// <summary>How likely it is mixed, by its neighbours, 0 … 0.5.</summary>
+    public Span<float> MixedPrior => Row(4);
+
+    /// <summary>Density of its colour in what is surely outside, in all of the picture; 1 for an even spread.</summary>
+    public Span<float> SeenOutside => Row(5);
+
+    /// <summary>Density of its colour in what is surely inside.</summary>
+    public Span<float> SeenInside => Row(6);
+
+    /// <summary>Found: the expected alpha.</summary>
+    public Span<float> Mean => Row(7);
+
+    /// <summary>Found: its deviation.</summary>
+    public Span<float> Deviation => Row(8);
+
+    /// <summary>Found: the squared Mahalanobis distance of both sides' models.</summary>
+    public Span<float> Apart => Row(9);
+
+    /// <summary>Of each pixel, what the caller needs to know it by.</summary>
+    public Span<float> Own => Row(10);
+
+    /// <summary>Ten rows of moments of the foreground's colour.</summary>
+    public Span<float> Foreground => values.AsSpan(11 * Size, Moments * Size);
+
+    /// <summary>Ten rows of moments of the background's colour.</summary>
+    public Span<float> Background => values.AsSpan((11 + Moments) * Size, Moments * Size);
+
+    /// <summary>Logarithm of the density of a step of alpha.</summary>
+    public Span<float> Step(int k) => Row(11 + 2 * Moments + k);
+
+    private Span<float> Row(int k) => values.AsSpan(k * Size, Size);
+}

@@ -1,0 +1,121 @@
+using Yarnwheel.Core.Imaging;
+
+namespace Yarnwheel.Core.Masks.Matting;
+
+/// <summary>Keeps a matte from changing more than edges and strands, and from making islands that the rough mask has not.</summary>
+internal static class MatteGuards
+{
+    /// <summary>Nothing is laid down.</summary>
+    public const byte Free = 0;
+
+    /// <summary>A wide area was changed: the rough mask stays.</summary>
+    public const byte AsRough = 1;
+
+    /// <summary>A scrap: no more than the rough mask has.</summary>
+    public const byte AtMostRough = 2;
+
+    /// <summary>An island that the rough mask hardly knows: only what it is sure of.</summary>
+    public const byte OnlySure = 3;
+
+    private const float Changed = 0.3f;
+    private const double Blob = 4;
+
+    /// <summary>What was painted too wide may be taken away where both sides are told apart so well, squared.</summary>
+    private const float Told = 16;
+
+    /// <summary>Applies the guards to a matte, and says where.</summary>
+    /// <param name="alpha">The matte; changed.</param>
+    /// <param name="rough">The mask it began with.</param>
+    /// <param name="apart">How far both sides' models lie apart at each pixel, squared.</param>
+    /// <param name="width">Pixels.</param>
+    /// <param name="height">Pixels.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    /// <returns>Of each pixel, what was laid down.</returns>
+    public static byte[] Lay(float[] alpha, float[] rough, float[] apart, int width, int height, CancellationToken cancel)
+    {
+        var bounds = new byte[alpha.Length];
+        Blobs(alpha, rough, apart, bounds, 1, float.MaxValue, width, height, cancel);
+        Blobs(alpha, rough, apart, bounds, -1, Told, width, height, cancel);
+        Islands(alpha, rough, bounds, width, height);
+        Scraps(alpha, rough, apart, bounds, width, height);
+        return bounds;
+    }
+
+    /// <summary>The alpha that is allowed.</summary>
+    public static float Within(byte bound, float alpha, float rough) => bound switch
+    {
+        AsRough => rough,
+        AtMostRough => MathF.Min(alpha, rough),
+        OnlySure => rough > 0.5f ? MathF.Min(alpha, rough) : 0,
+        _ => alpha,
+    };
+
+    /// <summary>A change that holds a disc of <see cref="Blob"/> pixels is taken back: rims and strands only.</summary>
+    private static void Blobs(float[] alpha, float[] rough, float[] apart, byte[] bounds, float sign, float told, int width, int height, CancellationToken cancel)
+    {
+        var kept = new bool[alpha.Length];
+        var any = false;
+        for (var i = 0; i < kept.Length; i++) any |= !(kept[i] = !(sign * (alpha[i] - rough[i]) > Changed && apart[i] < told));
+        if (!any) return;
+        var depth = DistanceTransform.Of(kept, width, height, Blob + 1, cancel);
+        var core = new bool[alpha.Length];
+        any = false;
+        for (var i = 0; i < core.Length; i++) any |= core[i] = depth.Distance(i) > Blob;
+        if (!any) return;
+        var around = DistanceTransform.Of(core, width, height, Blob + 3, cancel);
+        for (var i = 0; i < bounds.Length; i++)
+            if (sign * (alpha[i] - rough[i]) > 0.02f && around.Distance(i) <= Blob + 2) Lay(alpha, rough, bounds, i, AsRough);
+    }
+
+    /// <summary>Pieces that hold next to nothing of the rough mask go.</summary>
+    private static void Islands(float[] alpha, float[] rough, byte[] bounds, int width, int height)
+    {
+        var pieces = Components.Of((x, y) => alpha[y * width + x] > 0.12f, width, height);
+        var (area, known) = (new float[pieces.Count], new float[pieces.Count]);
+        foreach (var run in pieces.Runs)
+        {
+            for (var i = run.Y * width + run.Begin; i < run.Y * width + run.End; i++)
+            {
+                area[run.Label] += alpha[i];
+                known[run.Label] += MathF.Min(alpha[i], rough[i]);
+            }
+        }
+        Drop(pieces, k => known[k] < 0.15f * area[k] || (known[k] < 1.5f && area[k] < 4), OnlySure, alpha, rough, bounds, width, height);
+    }
+
+    /// <summary>Small pieces apart from the rest have no more than the rough mask says, unless the models lie far apart there: true short strands.</summary>
+    private static void Scraps(float[] alpha, float[] rough, float[] apart, byte[] bounds, int width, int height)
+    {
+        var pieces = Components.Of((x, y) => alpha[y * width + x] > 0.3f, width, height);
+        var (count, told) = (new int[pieces.Count], new double[pieces.Count]);
+        foreach (var run in pieces.Runs)
+        {
+            count[run.Label] += run.End - run.Begin;
+            for (var i = run.Y * width + run.Begin; i < run.Y * width + run.End; i++) told[run.Label] += apart[i];
+        }
+        Drop(pieces, k => count[k] < 40 && (told[k] / count[k] < 25 || count[k] < 8), AtMostRough, alpha, rough, bounds, width, height);
+    }
+
+    private static void Drop(Components pieces, Func<int, bool> drops, byte bound, float[] alpha, float[] rough, byte[] bounds, int width, int height)
+    {
+        var dropped = Enumerable.Range(0, pieces.Count).Select(drops).ToArray();
+        if (!dropped.Contains(true)) return;
+        // A rim of a pixel goes along, but nothing of another piece.
+        var others = new bool[alpha.Length];
+        foreach (var run in pieces.Runs)
+            if (!dropped[run.Label]) others.AsSpan(run.Y * width + run.Begin, run.End - run.Begin).Fill(true);
+        foreach (var run in pieces.Runs)
+        {
+            if (!dropped[run.Label]) continue;
+            for (var y = Math.Max(0, run.Y - 1); y <= Math.Min(height - 1, run.Y + 1); y++)
+                for (var x = Math.Max(0, run.Begin - 1); x < Math.Min(width, run.End + 1); x++)
+                    if (!others[y * width + x]) Lay(alpha, rough, bounds, y * width + x, bound);
+        }
+    }
+
+    private static void Lay(float[] alpha, float[] rough, byte[] bounds, int at, byte bound)
+    {
+        alpha[at] = Within(bound, alpha[at], rough[at]);
+        if (bounds[at] != AsRough) bounds[at] = bound;
+    }
+}

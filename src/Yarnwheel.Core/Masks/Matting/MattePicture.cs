@@ -1,0 +1,122 @@
+using Yarnwheel.Core.Imaging;
+
+namespace Yarnwheel.Core.Masks.Matting;
+
+/// <summary>What is known of a photo before any mask is refined: its light at the size at which mattes are solved, its colours on cells, its noise.</summary>
+internal sealed class MattePicture : IPiece
+{
+    /// <summary>Most pixels of the picture on which mattes are solved.</summary>
+    public const long Most = 1_600_000;
+
+    /// <summary>Smaller pictures are looked at pixel by pixel, larger ones on cells of two by two.</summary>
+    private const long Small = 400_000;
+
+    private const int Bins = 32;
+
+    private MattePicture(LightPlanes light, int cell, float noise, float fullNoise)
+    {
+        Light = light;
+        Cell = cell;
+        Noise = noise;
+        FullNoise = fullNoise;
+        CellsAcross = (light.Width + cell - 1) / cell;
+        CellsDown = (light.Height + cell - 1) / cell;
+        Colours = CellColours();
+    }
+
+    public LightPlanes Light { get; }
+
+    /// <summary>Side of a cell, pixels: 1 or 2.</summary>
+    public int Cell { get; }
+
+    public int CellsAcross { get; }
+
+    public int CellsDown { get; }
+
+    /// <summary>Nine planes of the cells: red, green, blue, and their products in the order of <see cref="Symmetric{T}"/>.</summary>
+    public float[][] Colours { get; }
+
+    /// <summary>Deviation of its noise, encoded 0 … 1.</summary>
+    public float Noise { get; }
+
+    /// <summary>The same of the photo at full size.</summary>
+    public float FullNoise { get; }
+
+    public long Bytes => Light.Bytes + 36L * CellsAcross * CellsDown;
+
+    /// <param name="light">Of the whole photo at that size.</param>
+    /// <param name="fullNoise">Of the photo at full size.</param>
+    public static MattePicture Of(LightPlanes light, float fullNoise) =>
+        new(light, light.Region.Area > Small ? 2 : 1, MatteNoise.Of(light), fullNoise);
+
+    /// <summary>Noise of a picture of another size: between this one's and the full one's it follows their ratio.</summary>
+    /// <param name="share">Of this picture's scale: 1 is its own size, above it larger.</param>
+    /// <param name="full">Of the photo at full size, as a share of this picture's scale.</param>
+    public float NoiseAt(double share, double full)
+    {
+        if (share <= 1 || full <= 1) return Noise;
+        return (float)(Noise * Math.Pow(Math.Max(1, FullNoise / Noise), Math.Min(1, Math.Log(share) / Math.Log(full))));
+    }
+
+    /// <summary>Number of the bin that a colour lies in, of 32 × 32 × 32 over the encoded colours.</summary>
+    public static int Bin(float red, float green, float blue) => (Step(red) * Bins + Step(green)) * Bins + Step(blue);
+
+    // The square root is near enough to the encoding, and quick.
+    private static int Step(float linear) => Math.Clamp((int)(MathF.Sqrt(MathF.Max(0, linear)) * Bins), 0, Bins - 1);
+
+    /// <summary>How densely each bin is filled by weighted pixels: 1 for an even spread.</summary>
+    /// <param name="weight">Of each cell.</param>
+    public float[] Densities(float[] weight)
+    {
+        var bins = new float[Bins * Bins * Bins];
+        double sum = 0;
+        for (var i = 0; i < weight.Length; i++)
+        {
+            bins[Bin(Colours[0][i], Colours[1][i], Colours[2][i])] += weight[i];
+            sum += weight[i];
+        }
+        // Neighbouring bins are alike: each axis is smoothed in turn.
+        foreach (var stride in (ReadOnlySpan<int>)[1, Bins, Bins * Bins])
+        {
+            var from = (float[])bins.Clone();
+            for (var i = 0; i < bins.Length; i++)
+            {
+                var place = i / stride % Bins;
+                bins[i] = 0.6f * from[i] + 0.2f * (from[place > 0 ? i - stride : i] + from[place + 1 < Bins ? i + stride : i]);
+            }
+        }
+        var share = (float)(bins.Length / Math.Max(1e-9, sum));
+        for (var i = 0; i < bins.Length; i++) bins[i] *= share;
+        return bins;
+    }
+
+    /// <summary>The mean of each cell's pixels.</summary>
+    public float[] Cells(float[] plane)
+    {
+        if (Cell == 1) return plane;
+        int width = Light.Width, height = Light.Height;
+        var cells = new float[CellsAcross * CellsDown];
+        Rows.Each(CellsDown, y =>
+        {
+            ReadOnlySpan<float> above = plane.AsSpan(2 * y * width, width), below = plane.AsSpan(Math.Min(2 * y + 1, height - 1) * width, width);
+            for (var x = 0; x < CellsAcross; x++)
+            {
+                int left = 2 * x, right = Math.Min(left + 1, width - 1);
+                cells[y * CellsAcross + x] = (above[left] + above[right] + below[left] + below[right]) * 0.25f;
+            }
+        });
+        return cells;
+    }
+
+    private float[][] CellColours()
+    {
+        float[] red = Light.Red, green = Light.Green, blue = Light.Blue;
+        float[] Product(float[] a, float[] b)
+        {
+            var product = new float[a.Length];
+            for (var i = 0; i < product.Length; i++) product[i] = a[i] * b[i];
+            return Cells(product);
+        }
+        return [Cells(red), Cells(green), Cells(blue), Product(red, red), Product(red, green), Product(red, blue), Product(green, green), Product(green, blue), Product(blue, blue)];
+    }
+}

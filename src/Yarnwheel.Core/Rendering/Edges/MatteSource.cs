@@ -1,0 +1,40 @@
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Matting;
+using Yarnwheel.Core.Photos;
+using Yarnwheel.Core.Rendering.Cache;
+using Yarnwheel.Core.Rendering.Operations;
+
+namespace Yarnwheel.Core.Rendering.Edges;
+
+/// <summary>The photo as mattes are solved on it, in the recipe's light.</summary>
+internal static class MatteSource
+{
+    private const int NoiseTile = 256;
+
+    /// <summary>Number of the pyramid level on which mattes of a photo are solved.</summary>
+    public static int Level(Pyramid photo) => photo.LevelWithin(MattePicture.Most);
+
+    /// <summary>What is known of it; kept.</summary>
+    public static MattePicture Picture(LitOperation lit, Drawing drawing) => drawing.Source.Whole.GetOrAdd(new PieceKey<MattePicture>(lit.Key.With($"matte picture")), () =>
+    {
+        var level = Level(drawing.Photo);
+        var small = drawing with { Scale = 1.0 / (1 << level), Pieces = new PieceCache(0), Arena = null };
+        return MattePicture.Of(lit.At(small, small.Whole).Light, level == 0 ? 0 : Noise(lit, small.At(1)));
+    }, drawing.Cancel);
+
+    /// <summary>Noise at full size, of some tiles all over the photo: that of the quieter ones.</summary>
+    private static float Noise(LitOperation lit, Drawing full)
+    {
+        var whole = full.Whole;
+        var noises = new List<float>();
+        for (var y = 0; y < 3; y++)
+        {
+            for (var x = 0; x < 4; x++)
+            {
+                var tile = new Region((2 * x + 1) * whole.Width / 8 - NoiseTile / 2, (2 * y + 1) * whole.Height / 6 - NoiseTile / 2, NoiseTile, NoiseTile).Intersect(whole);
+                if (!tile.IsEmpty) noises.Add(MatteNoise.Of(lit.At(full, tile).Light));
+            }
+        }
+        return noises.Order().ElementAt(noises.Count / 4);
+    }
+}

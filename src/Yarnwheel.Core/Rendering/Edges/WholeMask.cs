@@ -1,0 +1,33 @@
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Rendering.Cache;
+using Yarnwheel.Core.Rendering.Operations;
+
+namespace Yarnwheel.Core.Rendering.Edges;
+
+/// <summary>A mask of the whole photo, for what can't be known from a region.</summary>
+internal static class WholeMask
+{
+    /// <param name="mask">Draws it.</param>
+    /// <param name="index">Of the pyramid level.</param>
+    /// <param name="drawing">The picture that asks for it.</param>
+    /// <returns>0 … 255 for each of the level's pixels; kept, and not to be written to.</returns>
+    public static byte[] Of(Operation<Plane<float>> mask, int index, Drawing drawing)
+    {
+        var small = drawing.At(1.0 / (1 << index));
+        return drawing.Source.Whole.GetOrAdd(new PieceKey<ByteList>(mask.Key, small.Scale), () =>
+        {
+            var result = new Plane<byte>(small.Whole);
+            Strips.Each(small, mask.Reach(small.Scale), (strip, region) =>
+            {
+                var drawn = mask.At(strip, region);
+                Rows.Each(region, y =>
+                {
+                    var from = drawn.Row(y, region);
+                    var into = result.Row(y);
+                    for (var x = 0; x < into.Length; x++) into[x] = (byte)(from[x] * 255 + 0.5f);
+                }, drawing.Cancel);
+            });
+            return new ByteList(result.Values);
+        }, drawing.Cancel).Bytes;
+    }
+}
