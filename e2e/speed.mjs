@@ -34,7 +34,7 @@ try {
   execFileSync('dotnet', [join(root, 'measure/bin/Release/net10.0/measure.dll'), 'photos', '24', ...files], { cwd: root });
   await page.goto(app.url);
   await page.locator('#files').setInputFiles(files);
-  await page.waitForFunction(() => document.querySelectorAll('.photo-card').length === 6, null, { timeout: 120_000 });
+  await page.waitForFunction(() => document.querySelectorAll('.photo-card').length === 11, null, { timeout: 120_000 });
   await page.waitForTimeout(6000);
   await app.stop();
   await app.start();   // nothing is in memory

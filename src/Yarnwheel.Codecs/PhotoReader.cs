@@ -58,7 +58,8 @@ public sealed class PhotoReader(PhotoLimits limits)
         if (pixels > limits.Megapixels * 1e6)
             return $"The picture has {image.Width} × {image.Height} pixels; the limit is {limits.Megapixels:F0} megapixels.";
         // Its pixels, a pyramid of a third as many, and as much again to work in.
-        var need = pixels * (image.Format == Enums.BandFormat.Uchar ? 3 + 4 : 12 + 4) * 2;
+        var isPlain = image.Format == Enums.BandFormat.Uchar && ColourProfile.Of(image) is null or { IsSrgb: true };
+        var need = pixels * (isPlain ? 3 + 4 : 12 + 4) * 2;
         var memory = GC.GetGCMemoryInfo();
         return need <= memory.TotalAvailableMemoryBytes ? null
             : $"The picture has {image.Width} × {image.Height} pixels and needs about {need / 1e6:F0} MB of memory; the application may use {memory.TotalAvailableMemoryBytes / 1e6:F0} MB. Nothing was added.";

@@ -1,6 +1,7 @@
 using System.Numerics;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks.Edges;
+using Yarnwheel.Core.Masks.Matting;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Tests;
@@ -33,19 +34,22 @@ public class MatteTests
     private static Plane<float> Plane(Func<double, double, double> value) =>
         new(All, [.. Enumerable.Range(0, Width * Height).Select(i => (float)Math.Clamp(value(i % Width + 0.5, i / Width + 0.5), 0, 1))]);
 
+    private static Plane<float> Refined(Plane<float> rough, LightPlanes light, double radius) =>
+        MatteSolver.Solve(MattePicture.Of(light, 0), rough.Values, radius, CancellationToken.None).Whole(rough.Values);
+
     private static double Off(Plane<float> mask, Plane<float> truth) => mask.Values.Zip(truth.Values, (m, t) => Math.Abs(m - t)).Sum();
 
     [Theory]
-    [InlineData(1.2)]
-    [InlineData(2)]
-    [InlineData(3.5)]
-    public void A_strand_thinner_than_the_band_comes_out_of_a_mask_painted_along_it(double thick)
+    [InlineData(1.2, 0.25)]
+    [InlineData(2, 0.08)]
+    [InlineData(3.5, 0.08)]
+    public void A_strand_thinner_than_the_band_comes_out_of_a_mask_painted_along_it(double thick, double left)
     {
         double Away(double x, double y) => Math.Abs(y - 60 - 20 * Math.Sin(x / 30)) / Math.Sqrt(1 + Math.Pow(20 / 30.0 * Math.Cos(x / 30), 2));
         var truth = Plane((x, y) => thick / 2 + 0.5 - Away(x, y));
         var painted = Plane((x, y) => Away(x, y) < 6 ? 1 : 0);
-        var matte = EdgeMatte.Of(painted, Mixed(truth), 9, CancellationToken.None).Mask();
-        Assert.True(Off(matte, truth) < 0.08 * Off(painted, truth), $"{Off(matte, truth)} after, {Off(painted, truth)} before");
+        var matte = Refined(painted, Mixed(truth), 9);
+        Assert.True(Off(matte, truth) < left * Off(painted, truth), $"{Off(matte, truth)} after, {Off(painted, truth)} before");
         for (var x = 20; x < Width - 20; x++)
         {
             var middle = (int)(60 + 20 * Math.Sin((x + 0.5) / 30));
@@ -58,7 +62,7 @@ public class MatteTests
     {
         var truth = Plane((x, _) => Math.Abs(x - 100) < 40 ? Math.Abs(x - 100) - 1 + 0.5 : 0);
         var rough = Plane((x, _) => Math.Abs(x - 100) is > 6 and < 38 ? 1 : 0);
-        var matte = EdgeMatte.Of(rough, Mixed(truth), 9, CancellationToken.None).Mask();
+        var matte = Refined(rough, Mixed(truth), 9);
         Assert.True(Off(matte, truth) < 0.15 * Off(rough, truth), $"{Off(matte, truth)} after, {Off(rough, truth)} before");
     }
 
@@ -67,7 +71,7 @@ public class MatteTests
     {
         var light = Mixed(Plane((_, _) => 0), shade: 0);
         var rough = Plane((x, _) => x < 100 ? 1 : 0);
-        var matte = EdgeMatte.Of(rough, light, 9, CancellationToken.None).Mask();
+        var matte = Refined(rough, light, 9);
         // There is no edge to move to: the contour stays within a pixel.
         for (var y = 0; y < Height; y++)
         {
@@ -77,36 +81,110 @@ public class MatteTests
     }
 
     [Fact]
-    public void The_pair_is_the_best_of_all_pairs()
+    public void The_expected_alpha_equals_a_direct_evaluation_in_double_precision()
     {
-        // Against a plain double loop in double precision.
+        // Bayes' rule written out plainly, pixel by pixel.
         var random = new Random(6);
-        Vector3 Any() => new(random.NextSingle(), random.NextSingle(), random.NextSingle());
-        for (var run = 0; run < 200; run++)
+        var block = new MatteBlock();
+        var expected = new double[MatteBlock.Size];
+        for (var i = 0; i < MatteBlock.Size; i++)
         {
-            var kept = new SampleSet(new float[SampleSet.Room]);
-            var other = new SampleSet(new float[SampleSet.Room]);
-            for (var k = 0; k < 3 + run % 20; k++) kept.Add(Any(), 1 + 9 * random.NextSingle());
-            for (var k = 0; k < 2 + run % 17; k++) other.Add(Any(), 1 + 9 * random.NextSingle());
-            var (f, b, alpha) = (kept[run % kept.Count], other[run % other.Count], random.NextSingle());
-            var colour = alpha * f + (1 - alpha) * b;
-            var found = PairFit.Given(colour, alpha, kept, other);
-            var best = double.MaxValue;
-            var scale = 1 / (0.02 + 0.25 * (colour.X + colour.Y + colour.Z) / 3);
-            for (var k = 0; k < kept.Count; k++)
-            {
-                for (var i = 0; i < other.Count; i++)
-                {
-                    var rest = colour - alpha * kept[k] - (1 - alpha) * other[i];
-                    best = Math.Min(best, rest.Length() * scale + 0.01 * (kept.Distance(k) / kept.Distance(kept.Nearest) + other.Distance(i) / other.Distance(other.Nearest)));
-                }
-            }
-            var own = (colour - alpha * found.Foreground - (1 - alpha) * found.Background).Length() * scale;
-            Assert.True(own <= best + 1e-4, $"run {run}: {own} against {best}");
-            var free = PairFit.Of(colour, alpha, kept, other);
-            Assert.InRange(free.Alpha, 0, 1);
-            Assert.InRange(free.Trust, 0, 1);
+            var (f, cf) = Model(random);
+            var (b, cb) = Model(random);
+            Put(block.Foreground, i, f, cf);
+            Put(block.Background, i, b, cb);
+            double mix = random.NextDouble(), prior = 0.01 + 0.98 * random.NextDouble(), mixed = 0.5 * random.NextDouble();
+            var p = Enumerable.Range(0, 3).Select(c => mix * f[c] + (1 - mix) * b[c] + 0.01 * (random.NextDouble() - 0.5)).Select(v => Math.Max(0.002, v)).ToArray();
+            (block.Red[i], block.Green[i], block.Blue[i]) = ((float)p[0], (float)p[1], (float)p[2]);
+            (block.Prior[i], block.MixedPrior[i], block.SeenInside[i], block.SeenOutside[i]) = ((float)prior, (float)mixed, 0, 0);
+            expected[i] = Plain(p, f, cf, b, cb, prior, mixed);
         }
+        AlphaPosterior.Of(block, MatteBlock.Size, 16, 0.01f);
+        for (var i = 0; i < MatteBlock.Size; i++) Assert.Equal(expected[i], block.Mean[i], 0.004);
+    }
+
+    private static (double[] Mean, double[] Spread) Model(Random random)
+    {
+        double[] mean = [0.05 + 0.6 * random.NextDouble(), 0.05 + 0.6 * random.NextDouble(), 0.05 + 0.6 * random.NextDouble()];
+        double a = 0.01 + 0.04 * random.NextDouble(), b = 0.03 * random.NextDouble(), c = 0.02 * random.NextDouble();
+        // L Lᵀ of a lower triangle is a covariance.
+        return (mean, [a * a, a * b, a * c, b * b + a * a, b * c + 0.3 * a * a, c * c + 1.2 * a * a]);
+    }
+
+    private static void Put(Span<float> rows, int at, double[] mean, double[] spread)
+    {
+        double[] products = [mean[0] * mean[0], mean[0] * mean[1], mean[0] * mean[2], mean[1] * mean[1], mean[1] * mean[2], mean[2] * mean[2]];
+        rows[at] = 2;
+        for (var c = 0; c < 3; c++) rows[(1 + c) * MatteBlock.Size + at] = (float)(2 * mean[c]);
+        for (var c = 0; c < 6; c++) rows[(4 + c) * MatteBlock.Size + at] = (float)(2 * (spread[c] + products[c]));
+    }
+
+    private static double Plain(double[] p, double[] f, double[] cf, double[] b, double[] cb, double prior, double mixed)
+    {
+        double Slope(double x) => x < 0.0031308 ? 1 / 12.92 : 2.4 / 1.055 * Math.Pow(x, 1.4 / 2.4);
+        var noise = p.Select(x => Math.Pow(0.01 * Slope(x), 2)).ToArray();
+        var volume = Math.Log(Slope(p[0]) * Slope(p[1]) * Slope(p[2]));
+        mixed = Math.Clamp(mixed + 2 * prior * (1 - prior), 0.03, 0.6) * 0.8;
+        int[] diagonal = [0, 3, 5];
+        double[] Widened(double[] c, double[] mean) => [.. c.Select((v, k) => v + (Array.IndexOf(diagonal, k) is var d && d >= 0 ? Math.Pow(0.03 * mean[d] + 0.002, 2) : 0))];
+        (cf, cb) = (Widened(cf, f), Widened(cb, b));
+        var logs = Enumerable.Range(0, 17).Select(k =>
+        {
+            double t = k / 16.0, u = 1 - t;
+            var c = cf.Zip(cb, (x, y) => t * t * x + u * u * y).ToArray();
+            for (var d = 0; d < 3; d++) c[diagonal[d]] += noise[d];
+            var r = Enumerable.Range(0, 3).Select(x => p[x] - t * f[x] - u * b[x]).ToArray();
+            double[] adjugate = [c[3] * c[5] - c[4] * c[4], c[2] * c[4] - c[1] * c[5], c[1] * c[4] - c[2] * c[3], c[0] * c[5] - c[2] * c[2], c[1] * c[2] - c[0] * c[4], c[0] * c[3] - c[1] * c[1]];
+            var determinant = c[0] * adjugate[0] + c[1] * adjugate[1] + c[2] * adjugate[2];
+            var length = (adjugate[0] * r[0] * r[0] + adjugate[3] * r[1] * r[1] + adjugate[5] * r[2] * r[2] + 2 * (adjugate[1] * r[0] * r[1] + adjugate[2] * r[0] * r[2] + adjugate[4] * r[1] * r[2])) / determinant;
+            var log = -1.5 * Math.Log(2 * Math.PI) - 0.5 * (length + Math.Log(determinant));
+            if (k is 0 or 16) log = Math.Log(Math.Exp(log) + 1e-3 / Math.Exp(volume));
+            return log + Math.Log(k == 0 ? (1 - mixed) * (1 - prior) : k == 16 ? (1 - mixed) * prior : mixed / 15);
+        }).ToArray();
+        var weights = logs.Select(l => Math.Exp(l - logs.Max())).ToArray();
+        return weights.Select((w, k) => w * k / 16).Sum() / weights.Sum();
+    }
+
+    [Fact]
+    public void More_follow_reaches_farther_and_never_jumps()
+    {
+        var truth = Plane((x, y) => 45.5 - Math.Sqrt((x - 100) * (x - 100) + (y - 60) * (y - 60)));
+        var rough = Plane((x, y) => Math.Sqrt((x - 104) * (x - 104) + (y - 57) * (y - 57)) < 44 ? 1 : 0);
+        var picture = MattePicture.Of(Mixed(truth), 0);
+        var before = rough.Values;
+        for (var radius = 0.5; radius <= 12; radius += 0.5)
+        {
+            var now = MatteSolver.Solve(picture, rough.Values, radius, CancellationToken.None).Whole(rough.Values).Values;
+            var moved = now.Zip(before, (a, b) => Math.Abs(a - b)).ToArray();
+            Assert.True(moved.Average() < 0.02, $"radius {radius}: {moved.Average():F3} on average");
+            before = now;
+        }
+        Assert.True(Off(new Plane<float>(All, before), truth) < 0.1 * Off(rough, truth));
+    }
+
+    [Fact]
+    public void No_island_comes_that_the_rough_mask_has_not()
+    {
+        // Spots of the subject's own colour lie in the ground, near the contour and far from it.
+        var spots = Plane((x, y) => x > 120 && Math.Abs(x % 20 - 10) < 3 && Math.Abs(y % 20 - 10) < 3 ? 1 : 0);
+        var truth = Plane((x, _) => x < 100 ? 1 : 0);
+        var light = Mixed(new Plane<float>(All, [.. truth.Values.Zip(spots.Values, Math.Max)]));
+        var found = Refined(Plane((x, y) => x < 100 + 4 * Math.Sin(y / 5.0) ? 1 : 0), light, 30).Values;
+        for (var i = 0; i < found.Length; i++) Assert.True(i % Width < 112 || found[i] < 0.1f, $"{i % Width}, {i / Width}: {found[i]}");
+    }
+
+    [Fact]
+    public void A_view_at_the_size_of_the_solution_shows_it()
+    {
+        var truth = Plane((x, y) => 45.5 - Math.Sqrt((x - 100) * (x - 100) + (y - 60) * (y - 60)));
+        var rough = Plane((x, y) => Math.Sqrt((x - 103) * (x - 103) + (y - 58) * (y - 58)) < 44 ? 1 : 0);
+        var solution = MatteSolver.Solve(MattePicture.Of(Mixed(truth), 0), rough.Values, 9, CancellationToken.None);
+        var view = new MatteView(solution, Width, Width);
+        var whole = view.Draw(rough, Mixed(truth), CancellationToken.None);
+        Assert.True(Off(whole, solution.Whole(rough.Values)) < 0.02 * truth.Values.Sum());
+        // Any tile of it is the same.
+        var tile = new Region(40, 30, 77, 41);
+        Assert.Equal(whole.Cut(tile).Values, view.Draw(rough.Cut(tile), Mixed(truth), CancellationToken.None).Values);
     }
 
     [Fact]

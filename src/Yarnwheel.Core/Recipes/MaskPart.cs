@@ -1,3 +1,4 @@
+using System.Reflection;
 using System.Text.Json.Serialization;
 
 namespace Yarnwheel.Core.Recipes;
@@ -21,6 +22,13 @@ public abstract record MaskPart
     public bool On { get; init; } = true;
 
     public bool Invert { get; init; }
+
+    /// <summary>The kinds as the document writes them, from the list above.</summary>
+    private static readonly Dictionary<Type, string> Kinds = typeof(MaskPart).GetCustomAttributes<JsonDerivedTypeAttribute>().ToDictionary(a => a.DerivedType, a => (string)a.TypeDiscriminator!);
+
+    /// <summary>A kind of part as the document writes it.</summary>
+    /// <param name="type">Of the part.</param>
+    public static string KindOf(Type type) => Kinds[type];
 }
 
 /// <summary>How a part joins those before it.</summary>

@@ -22,8 +22,11 @@ public sealed record OutlinePart : MaskPart
 }
 
 /// <summary>A node and its two handles, as offsets.</summary>
-public sealed record OutlineNode
+public sealed record OutlineNode : ISelfChecking
 {
+    /// <summary>The longest handle either way: farther off than any curve that is seen.</summary>
+    private const double LongestHandle = 4;
+
     [Range(-1.0, 2.0)]
     public double X { get; init; }
 
@@ -35,4 +38,6 @@ public sealed record OutlineNode
 
     [Length(2, 2)]
     public ImmutableArray<double> Out { get; init; } = [0.0, 0.0];
+
+    public string? Fault() => In.Concat(Out).Any(v => Math.Abs(v) > LongestHandle) ? "has a handle (in, out) outside −4 … 4" : null;
 }

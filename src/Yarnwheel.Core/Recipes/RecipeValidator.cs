@@ -25,6 +25,16 @@ public static class RecipeValidator
         return faults;
     }
 
+    /// <summary>All faults of a shade by itself.</summary>
+    /// <param name="pick">The shade.</param>
+    /// <param name="path">What their paths begin with.</param>
+    public static IReadOnlyList<RecipeFault> Check(ShadePick pick, string path)
+    {
+        var faults = new List<RecipeFault>();
+        Walk(pick, path, faults);
+        return faults;
+    }
+
     // A memo of immutable records, which ends with them: thousands of strokes are not walked again for each change beside them.
     private static readonly ConditionalWeakTable<BrushStroke, object> Good = [];
 

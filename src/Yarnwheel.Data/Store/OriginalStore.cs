@@ -79,6 +79,14 @@ public sealed class OriginalStore(DataFolder folder)
     /// <summary>Removes an original whose last photo is gone.</summary>
     public void Remove(string hash, string extension) => File.Delete(PathOf(hash, extension));
 
+    /// <summary>Removes whatever was taken in under a hash that no photo has.</summary>
+    public void RemoveAll(string hash)
+    {
+        var place = Path.GetDirectoryName(PathOf(hash, ".x"))!;
+        if (!Directory.Exists(place)) return;
+        foreach (var file in Directory.EnumerateFiles(place, hash + ".*")) File.Delete(file);
+    }
+
     // ENOSPC is 28 on Linux; 0x70 is ERROR_DISK_FULL.
     private static bool IsFull(IOException exception) => (exception.HResult & 0xFFFF) is 28 or 0x70;
 }

@@ -1,3 +1,4 @@
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Yarnwheel.Codecs;
 using Yarnwheel.Core;
@@ -62,7 +63,7 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
             {
                 await context.SaveChangesAsync(cancel);
             }
-            catch (DbUpdateException)
+            catch (DbUpdateException exception) when (exception.InnerException is SqliteException { SqliteExtendedErrorCode: UniqueViolated })
             {
                 // The same file came twice at once, and the other was quicker.
                 await using var again = await contexts.CreateDbContextAsync(cancel);
@@ -70,9 +71,32 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
             }
             return (photo, false);
         }
+        catch
+        {
+            // Nothing is known of the photo, so nothing of it stays.
+            if (!await IsKnownAsync(hash)) originals.RemoveAll(hash);
+            throw;
+        }
         finally
         {
             File.Delete(received);
+        }
+    }
+
+    // SQLITE_CONSTRAINT_UNIQUE (sqlite.org/rescode.html).
+    private const int UniqueViolated = 2067;
+
+    private async Task<bool> IsKnownAsync(string hash)
+    {
+        try
+        {
+            await using var context = await contexts.CreateDbContextAsync(CancellationToken.None);
+            return await context.Photos.AnyAsync(p => p.Hash == hash, CancellationToken.None);
+        }
+        catch (Exception exception) when (exception is SqliteException or InvalidOperationException)
+        {
+            // Where the database does not answer, the original is better kept than lost.
+            return true;
         }
     }
 

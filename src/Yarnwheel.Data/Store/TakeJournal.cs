@@ -51,7 +51,7 @@ public sealed class TakeJournal(IDbContextFactory<YarnwheelContext> contexts)
         ChangeAsync(takeId, revision, known, async (context, take, recipe) =>
         {
             var step = await context.Steps.SingleOrDefaultAsync(s => s.TakeId == take.Id && s.Number == take.Head, cancel);
-            if (step is null) return recipe;
+            if (step is null) return null;
             take.Head--;
             return RecipeEdit.Apply(recipe, JsonNode.Parse(step.Inverse)!.AsArray()).Result;
         }, cancel);
@@ -62,12 +62,12 @@ public sealed class TakeJournal(IDbContextFactory<YarnwheelContext> contexts)
         ChangeAsync(takeId, revision, known, async (context, take, recipe) =>
         {
             var step = await context.Steps.SingleOrDefaultAsync(s => s.TakeId == take.Id && s.Number == take.Head + 1, cancel);
-            if (step is null) return recipe;
+            if (step is null) return null;
             take.Head++;
             return RecipeEdit.Apply(recipe, JsonNode.Parse(step.Forward)!.AsArray()).Result;
         }, cancel);
 
-    private async Task<TakeState> ChangeAsync(int takeId, long revision, TakeState? known, Func<YarnwheelContext, TakeRow, Recipe, Task<Recipe>> change, CancellationToken cancel)
+    private async Task<TakeState> ChangeAsync(int takeId, long revision, TakeState? known, Func<YarnwheelContext, TakeRow, Recipe, Task<Recipe?>> change, CancellationToken cancel)
     {
         await using var context = await contexts.CreateDbContextAsync(cancel);
         // The transaction takes SQLite's write lock at once, so that nobody comes between reading and writing.
@@ -79,13 +79,16 @@ public sealed class TakeJournal(IDbContextFactory<YarnwheelContext> contexts)
             throw new StaleRevisionException("This take was changed in another window. Your last change was not made; the newest state is shown now.",
                 await StateAsync(context, take, RecipeJson.Parse(take.Recipe), cancel));
         }
-        var recipe = await change(context, take, known is not null && known.Id == takeId && known.Revision == revision ? known.Recipe : RecipeJson.Parse(take.Recipe));
+        var before = known is not null && known.Id == takeId && known.Revision == revision ? known.Recipe : RecipeJson.Parse(take.Recipe);
+        // Nothing to do is no change: the revision stays.
+        if (await change(context, take, before) is not { } recipe) return await StateAsync(context, take, before, cancel);
         take.Recipe = RecipeJson.WriteCompact(recipe);
         take.Revision++;
         take.ChangedAt = DateTime.UtcNow;
         await context.SaveChangesAsync(cancel);
         await transaction.CommitAsync(CancellationToken.None);
-        return await StateAsync(context, take, recipe, cancel);
+        // It is kept: whoever asked may have gone, but what is answered from here on is the newest state.
+        return await StateAsync(context, take, recipe, CancellationToken.None);
     }
 
     private static async Task<TakeState> StateAsync(YarnwheelContext context, TakeRow take, Recipe recipe, CancellationToken cancel)

@@ -12,4 +12,8 @@ namespace Yarnwheel.Data.Store;
 /// <param name="UndoLabel">What undo would take back, or null.</param>
 /// <param name="RedoLabel">What redo would do again, or null.</param>
 /// <param name="Steps">How many steps are in effect.</param>
-public sealed record TakeState(int Id, string Name, PhotoRow Photo, long Revision, Recipe Recipe, string? UndoLabel, string? RedoLabel, int Steps);
+public sealed record TakeState(int Id, string Name, PhotoRow Photo, long Revision, Recipe Recipe, string? UndoLabel, string? RedoLabel, int Steps)
+{
+    /// <summary>What the change that gave this state made; null where it made nothing, or where the state was only read.</summary>
+    public Made? Made { get; init; }
+}

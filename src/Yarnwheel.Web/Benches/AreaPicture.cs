@@ -18,7 +18,7 @@ internal static class AreaPicture
     {
         var own = recipe.Areas[area];
         var text = RecipeJson.WriteCompact(new Recipe { Light = recipe.Light, Areas = [new Area { Mask = own.Mask, Edge = own.Edge }] });
-        return Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text)))[..16];
+        return Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(PhotoRenderer.EngineVersion + text)))[..16];
     }
 
     /// <returns>A PNG.</returns>

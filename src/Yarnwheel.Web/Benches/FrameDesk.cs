@@ -4,6 +4,7 @@ using System.Text;
 using Microsoft.Net.Http.Headers;
 using Yarnwheel.Codecs;
 using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering;
 
 namespace Yarnwheel.Web.Benches;
 
@@ -41,7 +42,7 @@ internal sealed class FrameDesk(TakeDesk takes, OpenPhotos photos, FrameTurns tu
     /// <summary>Names what a frame shows: the photo, the recipe, and what is asked for.</summary>
     private static string TagOf(string photo, Recipe recipe, FrameRequest request)
     {
-        var hash = SHA256.HashData(Encoding.UTF8.GetBytes($"{photo} {RecipeJson.WriteCompact(recipe)} {request}"));
+        var hash = SHA256.HashData(Encoding.UTF8.GetBytes($"{PhotoRenderer.EngineVersion} {photo} {RecipeJson.WriteCompact(recipe)} {request}"));
         return new EntityTagHeaderValue($"\"{Convert.ToHexStringLower(hash)[..32]}\"").ToString();
     }
 }

@@ -47,7 +47,7 @@ internal static class FrameEndpoints
             // The address carries the revision, so that the browser may keep the picture for good.
             context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
             return Results.Bytes(await thumbnails.GetAsync(state, context.RequestAborted), "image/jpeg",
-                entityTag: new Microsoft.Net.Http.Headers.EntityTagHeaderValue($"\"{take}-{state.Revision}\""));
+                entityTag: new Microsoft.Net.Http.Headers.EntityTagHeaderValue($"\"{ThumbnailStore.Tag(take, state.Revision)}\""));
         });
     }
 

@@ -38,7 +38,9 @@ internal static class LeftOverEndpoints
             var open = await photos.GetAsync(state.Photo, cancel);
             var strokes = await Task.Run(() => open.Renderer.Findings.Repair(state.Recipe, request.Area, request.Kind, request.X, request.Y, cancel), cancel);
             if (strokes.Length == 0) return state;
-            return await desk.EditAsync(take, request.Revision, request.Kind == SpeckKind.Pinhole ? "Pinhole filled" : $"{request.Kind} removed", Change(state, request.Area, new BrushPart { Strokes = strokes }), request.Window, cancel);
+            var edited = await desk.EditAsync(take, request.Revision, request.Kind == SpeckKind.Pinhole ? "Pinhole filled" : $"{request.Kind} removed", Change(state, request.Area, new BrushPart { Strokes = strokes }), request.Window, cancel);
+            // The hand goes on with what it was at.
+            return edited with { Made = null };
         }));
     }
 

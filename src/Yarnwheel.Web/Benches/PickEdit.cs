@@ -6,6 +6,7 @@ using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
+using Yarnwheel.Web.Pages.Bench;
 
 namespace Yarnwheel.Web.Benches;
 
@@ -15,13 +16,17 @@ internal static class PickEdit
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { DefaultIgnoreCondition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingNull };
 
     /// <returns>The label for undo, and the change.</returns>
+    /// <exception cref="RecipeException">It is no pick.</exception>
     public static (string Label, JsonArray Change) Of(Recipe recipe, Pyramid photo, PickRequest request)
     {
-        var pick = JsonSerializer.SerializeToNode(request.Pick, Json)!;
+        // What is read from the photo must be a place on it.
+        var faults = request.Pick is null ? [new RecipeFault("pick", "is missing")] : RecipeValidator.Check(request.Pick, "pick");
+        if (faults.Count > 0 || request.Pick is null) throw new RecipeException(faults);
+        var pick = JsonSerializer.SerializeToNode(request.Pick!, Json)!;
         var list = request.LeaveOut ? "leaveOut" : "picks";
         if (request.Area is not { } area || area < 0 || area >= recipe.Areas.Length)
         {
-            var name = Unused(recipe, ShadeSet.Read(photo, [request.Pick]) is [var shade, ..] ? HueName.Of(shade.L, shade.A, shade.B) : "Area");
+            var name = AreaName.Unused(recipe, ShadeSet.Read(photo, [request.Pick]) is [var shade, ..] ? HueName.Of(shade.L, shade.A, shade.B) : "Area");
             return ($"New area “{name}”", [Add("/areas/-", new JsonObject
             {
                 ["name"] = name,
@@ -38,19 +43,12 @@ internal static class PickEdit
             : (what, [Add(string.Create(CultureInfo.InvariantCulture, $"/areas/{area}/mask/parts/{index}/{list}/-"), pick)]);
     }
 
-    // Narrower than the format's own values: one more click adds, while too much at once has to be taken away again.
-    private static JsonObject Part(string list, JsonNode pick) =>
-        new() { ["kind"] = "colour", [list] = new JsonArray(pick), ["reach"] = 6, ["fade"] = 5, ["lightness"] = 25 };
+    private static JsonObject Part(string list, JsonNode pick)
+    {
+        var part = JsonNode.Parse(PartKind.Colour.Start)!.AsObject();
+        part[list] = new JsonArray(pick);
+        return part;
+    }
 
     private static JsonObject Add(string path, JsonNode value) => new() { ["op"] = "add", ["path"] = path, ["value"] = value };
-
-    /// <summary>A name that no area has yet.</summary>
-    public static string Unused(Recipe recipe, string name)
-    {
-        var names = recipe.Areas.Select(a => a.Name).ToHashSet();
-        if (!names.Contains(name)) return name;
-        var number = 2;
-        while (names.Contains($"{name} {number}")) number++;
-        return $"{name} {number}";
-    }
 }

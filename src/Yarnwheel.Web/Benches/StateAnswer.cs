@@ -11,6 +11,7 @@ internal static class StateAnswer
     {
         // The recipe is put in as it is written: as a tree it would be written out anew each time.
         var answer = new JsonObject { ["revision"] = state.Revision, ["undo"] = state.UndoLabel, ["redo"] = state.RedoLabel };
+        if (state.Made is { } made) answer["made"] = new JsonObject { ["area"] = made.Area, ["part"] = made.Part };
         if (message is not null) answer["message"] = message;
         var head = answer.ToJsonString();
         var text = string.Concat(head.AsSpan(0, head.Length - 1), ",\"recipe\":", RecipeJson.WriteCompact(state.Recipe), "}");

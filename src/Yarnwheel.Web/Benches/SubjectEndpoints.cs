@@ -48,7 +48,7 @@ internal static class SubjectEndpoints
     private static JsonArray Change(Recipe recipe, int? area, string name, SubjectPart part)
     {
         var isNew = area is not { } index || index < 0 || index >= recipe.Areas.Length;
-        var node = RecipeJson.ToNode(new Recipe { Areas = [new Area { Name = PickEdit.Unused(recipe, name), Mask = new Mask { Parts = [part] } }] })["areas"]![0]!;
+        var node = RecipeJson.ToNode(new Recipe { Areas = [new Area { Name = AreaName.Unused(recipe, name), Mask = new Mask { Parts = [part] } }] })["areas"]![0]!;
         return
         [
             isNew

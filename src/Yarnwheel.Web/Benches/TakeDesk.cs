@@ -20,14 +20,26 @@ internal sealed class TakeDesk(TakeJournal journal, ChangeFeed feed)
         return Remember(state);
     }
 
-    public async Task<TakeState> EditAsync(int takeId, long revision, string label, JsonArray change, string window, CancellationToken cancel) =>
-        Announce(await journal.EditAsync(takeId, revision, label, change, Known(takeId), cancel), label, window);
+    /// <summary>Makes a change; new areas get names of their own.</summary>
+    /// <param name="takeId">The take.</param>
+    /// <param name="revision">The revision it is made on.</param>
+    /// <param name="label">What it does; "New area" is completed by the area's name.</param>
+    /// <param name="change">JSON Patch.</param>
+    /// <param name="window">Whoever makes it.</param>
+    /// <param name="cancel">Ends the work before it is written.</param>
+    /// <returns>The state after it, and what it made.</returns>
+    public async Task<TakeState> EditAsync(int takeId, long revision, string label, JsonArray change, string window, CancellationToken cancel)
+    {
+        if (AreaName.Free(change, (await GetAsync(takeId, cancel)).Recipe) is { } name && label == "New area") label = $"New area “{name}”";
+        var state = Announce(await journal.EditAsync(takeId, revision, label, change, Known(takeId), cancel), revision, label, window);
+        return state with { Made = Made.Of(change, state.Recipe) };
+    }
 
     public async Task<TakeState> UndoAsync(int takeId, long revision, string window, CancellationToken cancel) =>
-        Announce(await journal.UndoAsync(takeId, revision, Known(takeId), cancel), "Undo", window);
+        Announce(await journal.UndoAsync(takeId, revision, Known(takeId), cancel), revision, "Undo", window);
 
     public async Task<TakeState> RedoAsync(int takeId, long revision, string window, CancellationToken cancel) =>
-        Announce(await journal.RedoAsync(takeId, revision, Known(takeId), cancel), "Redo", window);
+        Announce(await journal.RedoAsync(takeId, revision, Known(takeId), cancel), revision, "Redo", window);
 
     /// <summary>The recipe with an unsaved draft laid over it.</summary>
     /// <exception cref="RecipeException">The draft gives no valid recipe.</exception>
@@ -38,10 +50,10 @@ internal sealed class TakeDesk(TakeJournal journal, ChangeFeed feed)
 
     public void Forget(int takeId) => newest.TryRemove(takeId, out _);
 
-    private TakeState Announce(TakeState state, string label, string window)
+    private TakeState Announce(TakeState state, long before, string label, string window)
     {
         Remember(state);
-        feed.Publish(state.Id, new TakeChange(state.Revision, label, window));
+        if (state.Revision != before) feed.Publish(state.Id, new TakeChange(state.Revision, label, window));
         return state;
     }
 

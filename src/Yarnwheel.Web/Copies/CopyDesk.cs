@@ -42,20 +42,19 @@ internal sealed class CopyDesk(DataFolder folder, FrameTurns turns, ILogger<Copy
             {
                 one.Release();
             }
-            job.State = CopyState.Ready;
+            job.End(CopyState.Ready);
         }
         catch (OperationCanceledException)
         {
-            job.State = CopyState.Cancelled;
+            job.End(CopyState.Cancelled);
         }
         catch (Exception exception)
         {
             // The file waits under a number; the photographer knows it by its name.
             job.Fault = Problems.Explain(exception).Message.Replace(Path.GetFileName(job.Path), job.FileName, StringComparison.Ordinal);
-            job.State = CopyState.Failed;
+            job.End(CopyState.Failed);
             logger.LogError(exception, "A copy failed");
         }
-        job.EndedAt = DateTime.UtcNow;
     }
 
     private void Sweep()

@@ -21,12 +21,20 @@ internal sealed class CopyJob(string id, string fileName, string path) : IDispos
         set => Volatile.Write(ref share, value);
     }
 
-    public CopyState State { get; set; } = CopyState.Working;
+    public CopyState State { get; private set; } = CopyState.Working;
 
     /// <summary>Why it failed.</summary>
     public string? Fault { get; set; }
 
-    public DateTime EndedAt { get; set; }
+    public DateTime EndedAt { get; private set; }
+
+    /// <summary>Ends it. When it ended is known before it counts as ended: nobody may take it for one of long ago.</summary>
+    public void End(CopyState state)
+    {
+        EndedAt = DateTime.UtcNow;
+        Thread.MemoryBarrier();
+        State = state;
+    }
 
     public CancellationToken Token => cancel.Token;
 

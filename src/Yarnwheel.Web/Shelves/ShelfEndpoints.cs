@@ -23,13 +23,17 @@ internal static class ShelfEndpoints
             await demo.AddAsync(cancel);
             return Results.NoContent();
         });
-        routes.MapPost("/shelf/photos/{id:int}/remove", async (int id, PhotoLibrary library, OpenPhotos photos, TakeDesk desk, CancellationToken cancel) =>
+        routes.MapPost("/shelf/photos/{id:int}/remove", async (int id, PhotoLibrary library, OpenPhotos photos, TakeDesk desk, ThumbnailStore thumbnails, CancellationToken cancel) =>
         {
             var photo = await library.FindAsync(id, cancel);
             await library.RemoveAsync(id, cancel);
             if (photo is null) return Results.NoContent();
             photos.Close(photo.Hash);
-            foreach (var take in photo.Takes) desk.Forget(take.Id);
+            foreach (var take in photo.Takes)
+            {
+                desk.Forget(take.Id);
+                thumbnails.Remove(take.Id);
+            }
             return Results.NoContent();
         });
         routes.MapPost("/takes/{take:int}/copy", async (int take, PhotoLibrary library, TakeDesk desk, CancellationToken cancel) =>

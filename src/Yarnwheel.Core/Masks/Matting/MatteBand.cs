@@ -33,6 +33,22 @@ internal static class MatteBand
         return shares;
     }
 
+    /// <summary>The least region that holds all of the band; a single pixel where there is none.</summary>
+    public static Region Bounds(Plane<float> shares)
+    {
+        int left = int.MaxValue, right = -1, top = -1, bottom = -1;
+        for (var y = 0; y < shares.Height; y++)
+        {
+            var row = shares.Row(y);
+            var first = row.IndexOfAnyExcept(0f);
+            if (first < 0) continue;
+            (left, right) = (Math.Min(left, first), Math.Max(right, row.LastIndexOfAnyExcept(0f)));
+            if (top < 0) top = y;
+            bottom = y;
+        }
+        return top < 0 ? new Region(0, 0, 1, 1) : new Region(left, top, right - left + 1, bottom - top + 1);
+    }
+
     /// <summary>What is inside, specks and pinholes aside: they open no band, so that the work follows the contour that matters.</summary>
     private static bool[] Settled(float[] rough, int width, int height)
     {

@@ -5,24 +5,30 @@ namespace Yarnwheel.Core.Masks.Matting;
 /// <summary>What is known of a photo before any mask is refined: its light at the size at which mattes are solved, its colours on cells, its noise.</summary>
 internal sealed class MattePicture : IPiece
 {
-    /// <summary>Most pixels of the picture on which mattes are solved.</summary>
-    public const long Most = 1_600_000;
+    /// <summary>Most pixels of the picture on which mattes are solved, and subjects cut out.</summary>
+    public const long Most = 1_700_000;
 
     /// <summary>Smaller pictures are looked at pixel by pixel, larger ones on cells of two by two.</summary>
     private const long Small = 400_000;
 
+    private const int Surroundings = 64;
+
     private const int Bins = 32;
 
-    private MattePicture(LightPlanes light, int cell, float noise, float fullNoise)
+    private MattePicture(LightPlanes light, Region whole, int cell, float noise, float fullNoise, float[][]? colours)
     {
         Light = light;
+        Whole = whole;
         Cell = cell;
         Noise = noise;
         FullNoise = fullNoise;
         CellsAcross = (light.Width + cell - 1) / cell;
         CellsDown = (light.Height + cell - 1) / cell;
-        Colours = CellColours();
+        Colours = colours ?? CellColours();
     }
+
+    /// <summary>All of the photo, at this size.</summary>
+    public Region Whole { get; }
 
     public LightPlanes Light { get; }
 
@@ -47,7 +53,21 @@ internal sealed class MattePicture : IPiece
     /// <param name="light">Of the whole photo at that size.</param>
     /// <param name="fullNoise">Of the photo at full size.</param>
     public static MattePicture Of(LightPlanes light, float fullNoise) =>
-        new(light, light.Region.Area > Small ? 2 : 1, MatteNoise.Of(light), fullNoise);
+        new(light, light.Region, light.Region.Area > Small ? 2 : 1, MatteNoise.Of(light), fullNoise, null);
+
+    /// <summary>The part of it that is needed for what happens in a region: with as much round it as colours are looked at.</summary>
+    /// <param name="region">In its pixels.</param>
+    public MattePicture About(Region region)
+    {
+        var wide = region.Widen(Surroundings).Intersect(Whole);
+        // Cells stay whole.
+        int x = wide.X / Cell * Cell, y = wide.Y / Cell * Cell;
+        wide = new Region(x, y, wide.Right - x, wide.Bottom - y);
+        if (wide == Light.Region) return this;
+        var cells = new Region(0, 0, CellsAcross, CellsDown);
+        var cut = new Region(wide.X / Cell, wide.Y / Cell, (wide.Width + Cell - 1) / Cell, (wide.Height + Cell - 1) / Cell);
+        return new MattePicture(Light.Cut(wide), Whole, Cell, Noise, FullNoise, [.. Colours.Select(c => new Plane<float>(cells, c).Cut(cut).Values)]);
+    }
 
     /// <summary>Noise of a picture of another size: between this one's and the full one's it follows their ratio.</summary>
     /// <param name="share">Of this picture's scale: 1 is its own size, above it larger.</param>

@@ -3,7 +3,7 @@ using Yarnwheel.Core.Imaging;
 namespace Yarnwheel.Core.Masks.Matting;
 
 /// <summary>A mask refined on the whole photo at one size, and the colour models it was refined by; views of any size are drawn from it.</summary>
-/// <param name="Picture">The photo.</param>
+/// <param name="Picture">The part of the photo that it is of; elsewhere the rough mask stays.</param>
 /// <param name="Alpha">The refined mask, 0 … 1.</param>
 /// <param name="Rough">The mask it began with.</param>
 /// <param name="Share">How far each pixel may change, by its distance to the rough contour, 0 … 1.</param>
@@ -20,5 +20,17 @@ internal sealed record MatteSolution(MattePicture Picture, float[] Alpha, float[
 
     public int Height => Picture.Light.Height;
 
+    /// <summary>Where it lies on the photo at its size.</summary>
+    public Region Region => Picture.Light.Region;
+
     public long Bytes => 14L * Width * Height + Foreground.Bytes + Background.Bytes + 4L * (SeenInside.Length + SeenOutside.Length);
+
+    /// <summary>The refined mask of the whole photo at its size.</summary>
+    /// <param name="rough">The mask it began with.</param>
+    public Plane<float> Whole(float[] rough)
+    {
+        var mask = new Plane<float>(Picture.Whole, (float[])rough.Clone());
+        mask.Paste(new Plane<float>(Region, Alpha));
+        return mask;
+    }
 }

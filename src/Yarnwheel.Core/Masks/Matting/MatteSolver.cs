@@ -7,11 +7,15 @@ namespace Yarnwheel.Core.Masks.Matting;
 /// stays. Expectation and maximisation in turn (Dempster, Laird, Rubin 1977), <see cref="Rounds"/> times, then the guards (<see cref="MatteGuards"/>).</remarks>
 internal static class MatteSolver
 {
-    private const int Rounds = 5;
+    /// <summary>At most; a mask that hardly changes any more is done sooner.</summary>
+    private const int Rounds = 9;
 
     /// <summary>Squared distance of the models at which a pixel is half believed while they are still being learnt: what parts them is only found on the way.</summary>
-    private const float Doubt = 0.2f;
+    private const float Doubt = 0.1f;
     private const int Steps = 8;
+
+    /// <summary>Mean change of a round below which nothing more is learnt.</summary>
+    private const float Still = 0.004f;
 
     /// <summary>Share of the first witnesses that is kept in later rounds.</summary>
     private const float Kept = 0.05f;
@@ -25,23 +29,31 @@ internal static class MatteSolver
     private static readonly double[] ForegroundReach = [3, 6, 12, 30];
     private static readonly double[] BackgroundReach = [2, 5, 12, 30];
 
-    /// <param name="picture">The photo.</param>
-    /// <param name="rough">The mask, 0 … 1, of the same size.</param>
+    /// <param name="whole">The photo.</param>
+    /// <param name="mask">The rough mask, 0 … 1, of the same size.</param>
     /// <param name="radius">How far from the rough contour pixels may change, pixels.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static MatteSolution Solve(MattePicture picture, float[] rough, double radius, CancellationToken cancel)
+    public static MatteSolution Solve(MattePicture whole, float[] mask, double radius, CancellationToken cancel)
     {
-        int width = picture.Light.Width, height = picture.Light.Height;
-        var share = MatteBand.Shares(rough, width, height, radius, cancel);
+        int width = whole.Light.Width, height = whole.Light.Height;
+        // Densities are those of the whole picture; all else is done about the band alone.
+        var seen = Witnesses.First(whole, mask);
+        var (inside, outside) = (whole.Densities(seen.Inside), whole.Densities(seen.Outside));
+        var shares = new Plane<float>(whole.Whole, MatteBand.Shares(mask, width, height, radius, cancel));
+        var picture = whole.About(MatteBand.Bounds(shares));
+        var region = picture.Light.Region;
+        var (share, rough) = (shares.Cut(region).Values, new Plane<float>(whole.Whole, mask).Cut(region).Values);
+        (width, height) = (region.Width, region.Height);
         var band = Enumerable.Range(0, share.Length).Where(i => share[i] > 0).ToArray();
         var first = Witnesses.First(picture, rough);
-        var (inside, outside) = (picture.Densities(first.Inside), picture.Densities(first.Outside));
         var roughBlurred = SmallBlur.Of(rough, width, height, 2);
-        var (alpha, deviation, apart) = ((float[])rough.Clone(), new float[rough.Length], new float[rough.Length]);
+        var (alpha, sure, deviation, apart) = ((float[])rough.Clone(), (float[])rough.Clone(), new float[rough.Length], new float[rough.Length]);
         var (weightIn, weightOut) = (first.Inside, first.Outside);
         LocalMoments foreground = null!, background = null!;
-        for (var round = 0; round < Rounds; round++)
+        var isLast = false;
+        for (var round = 0; !isLast; round++)
         {
+            var before = (float[])alpha.Clone();
             foreground = Moments(picture, weightIn, ForegroundReach, cancel);
             background = Moments(picture, weightOut, BackgroundReach, cancel);
             var (near, mixed) = (SmallBlur.Of(alpha, width, height, 1.2), Mixedness(alpha, width, height));
@@ -61,16 +73,19 @@ internal static class MatteSolver
                 for (var k = 0; k < count; k++)
                 {
                     var at = band[from + k];
-                    var trust = (round + 1 < Rounds ? block.Apart[k] / (block.Apart[k] + Doubt) : Trust(block.Apart[k])) * share[at];
-                    alpha[at] = rough[at] + trust * (block.Mean[k] - rough[at]);
-                    deviation[at] = block.Deviation[k] * MathF.Sqrt(trust);
+                    var learnt = block.Apart[k] / (block.Apart[k] + Doubt) * share[at];
+                    alpha[at] = rough[at] + learnt * (block.Mean[k] - rough[at]);
+                    sure[at] = rough[at] + Trust(block.Apart[k]) * share[at] * (block.Mean[k] - rough[at]);
+                    deviation[at] = block.Deviation[k] * MathF.Sqrt(learnt);
                     apart[at] = block.Apart[k];
                 }
             }, cancel);
-            if (round + 1 < Rounds) (weightIn, weightOut) = Witnesses.Again(picture, first, alpha, deviation, Kept);
+            var change = band.Length == 0 ? 0 : band.Sum(i => Math.Abs(alpha[i] - before[i])) / band.Length;
+            isLast = round + 1 == Rounds || change < Still;
+            if (!isLast) (weightIn, weightOut) = Witnesses.Again(picture, first, alpha, deviation, round < 2 ? Kept : Kept / 10);
         }
-        var bounds = MatteGuards.Lay(alpha, rough, apart, width, height, cancel);
-        return new MatteSolution(picture, alpha, rough, share, MatteBand.Open(alpha, rough, share, width, height), bounds, foreground, background, inside, outside);
+        var bounds = MatteGuards.Lay(sure, rough, apart, width, height, cancel);
+        return new MatteSolution(picture, sure, rough, share, MatteBand.Open(sure, rough, share, width, height), bounds, foreground, background, inside, outside);
     }
 
     /// <summary>What of a pixel depends on its own colour.</summary>
@@ -129,8 +144,8 @@ internal static class MatteSolver
             for (var i = 0; i < found.Length; i++)
             {
                 float sureIn = Math.Clamp(found[i] - unsure[i], 0, 1), sureOut = Math.Clamp(rest[i] - unsure[i], 0, 1);
-                inside[i] = kept * first.Inside[i] * found[i] * found[i] + (1 - kept) * sureIn * sureIn * sureIn * sureIn * first.Size[i] * pureIn[i];
-                outside[i] = kept * first.Outside[i] * rest[i] + (1 - kept) * sureOut * sureOut * sureOut * sureOut * pureOut[i];
+                inside[i] = kept * first.Inside[i] * found[i] * found[i] * found[i] * found[i] + (1 - kept) * sureIn * sureIn * sureIn * sureIn * first.Size[i] * pureIn[i];
+                outside[i] = kept * first.Outside[i] * rest[i] * rest[i] + (1 - kept) * sureOut * sureOut * sureOut * sureOut * pureOut[i];
             }
             return (inside, outside);
         }

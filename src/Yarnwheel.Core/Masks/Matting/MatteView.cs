@@ -11,6 +11,7 @@ internal sealed class MatteView
     private readonly MatteSolution solution;
     private readonly float step;
     private readonly float noise;
+    private readonly (int X, int Y) origin;
 
     /// <param name="solution">Of the whole photo.</param>
     /// <param name="width">Of the whole photo at the view's scale, pixels; need not be whole.</param>
@@ -18,8 +19,9 @@ internal sealed class MatteView
     public MatteView(MatteSolution solution, double width, double full)
     {
         this.solution = solution;
-        step = (float)(solution.Width / width);
-        noise = solution.Picture.NoiseAt(1 / step, full / solution.Width);
+        step = (float)(solution.Picture.Whole.Width / width);
+        origin = (solution.Region.X, solution.Region.Y);
+        noise = solution.Picture.NoiseAt(1 / step, full / solution.Picture.Whole.Width);
     }
 
     /// <summary>The refined mask of a region.</summary>
@@ -40,14 +42,19 @@ internal sealed class MatteView
 
     private void Row(int y, ReadOnlySpan<float> rough, LightPlanes light, Region region, Span<float> into, MatteBlock block)
     {
-        var v = (y + 0.5f) * step;
+        var v = (y + 0.5f) * step - origin.Y;
+        if (v < 0 || v >= solution.Height)
+        {
+            rough.CopyTo(into);
+            return;
+        }
         var row = Math.Min((int)v, solution.Height - 1) * solution.Width;
         var count = 0;
         for (var x = 0; x < into.Length; x++)
         {
-            var u = (region.X + x + 0.5f) * step;
-            var at = row + Math.Min((int)u, solution.Width - 1);
-            if (solution.Share[at] <= 0 || solution.Bounds[at] == MatteGuards.AsRough)
+            var u = (region.X + x + 0.5f) * step - origin.X;
+            var at = row + Math.Clamp((int)u, 0, solution.Width - 1);
+            if (u < 0 || u >= solution.Width || solution.Share[at] <= 0 || solution.Bounds[at] == MatteGuards.AsRough)
             {
                 into[x] = rough[x];
                 continue;
@@ -76,7 +83,7 @@ internal sealed class MatteView
         for (var k = 0; k < count; k++)
         {
             var x = (int)block.Own[k];
-            var at = row + Math.Min((int)((region.X + x + 0.5f) * step), solution.Width - 1);
+            var at = row + Math.Clamp((int)((region.X + x + 0.5f) * step - origin.X), 0, solution.Width - 1);
             var trust = MatteSolver.Trust(block.Apart[k]) * solution.Share[at];
             into[x] = MatteGuards.Within(solution.Bounds[at], Math.Clamp(rough[x] + trust * (block.Mean[k] - rough[x]), 0, 1), rough[x]);
         }

@@ -4,12 +4,12 @@ using Yarnwheel.Core.Imaging;
 namespace Yarnwheel.Core.Masks.Subjects;
 
 /// <summary>Finds where a subject's contour is in doubt: where it moves when everything leans a little more to one side or the other, and where the picture has no edge.</summary>
-/// <remarks>The cut is solved twice more, for a lean towards inside and one towards outside; the superpixels that change sides are in doubt
+/// <remarks>The cut is solved twice more, for a bias towards inside and one towards outside; the superpixels that change sides are in doubt
 /// (a simple form of the min-marginals of P. Kohli, P. Torr, "Measuring Uncertainty in Graph Cut Solutions", CVIU 112, 2008).</remarks>
 internal static class DoubtFinder
 {
-    /// <summary>How far all leans: natural logarithm of the odds a pixel.</summary>
-    private const float Lean = 1.5f;
+    /// <summary>The bias: natural logarithm of the odds a pixel.</summary>
+    private const float LogOdds = 1.5f;
 
     /// <summary>How near to the contour a superpixel in doubt must be, pixels.</summary>
     private const int Near = 5;
@@ -20,7 +20,7 @@ internal static class DoubtFinder
     /// <summary>How far to both sides the picture is compared, pixels.</summary>
     private const int Across = 4;
 
-    // How strongly the two sides hold together where there is a clear edge at most, where there is none at least.
+    // How strongly the two sides affinity together where there is a clear edge at most, where there is none at least.
     private const double ClearEdge = 0.1;
     private const double NoEdge = 0.6;
 
@@ -34,7 +34,7 @@ internal static class DoubtFinder
     /// <returns>Longest first.</returns>
     public static IReadOnlyList<DoubtfulStretch> Of(CutPicture picture, SuperpixelCut coarse, byte[] mask, CancellationToken cancel)
     {
-        bool[] more = coarse.Leaning(Lean, cancel), less = coarse.Leaning(-Lean, cancel);
+        bool[] more = coarse.Biased(LogOdds, cancel), less = coarse.Biased(-LogOdds, cancel);
         bool[] inDoubt = [.. more.Select((m, k) => m != less[k])];
         int width = picture.Width, height = picture.Height;
         bool Inside(int x, int y) => mask[y * width + x] >= 128;
@@ -48,7 +48,7 @@ internal static class DoubtFinder
             return sum / 9;
         }
         // How strongly the picture holds together across the contour; 0 where it has no two sides.
-        double Hold(int x, int y)
+        double Affinity(int x, int y)
         {
             var (sides, sum) = (0, 0.0);
             foreach (var (u, v) in ((int, int)[])[(Across, 0), (0, Across), (Across, Across), (Across, -Across)])
@@ -62,10 +62,10 @@ internal static class DoubtFinder
         bool IsDoubtful(int x, int y)
         {
             if (!IsContour(x, y)) return false;
-            var hold = Hold(x, y);
-            if (hold > NoEdge) return true;
+            var affinity = Affinity(x, y);
+            if (affinity > NoEdge) return true;
             // Superpixels that an edge runs through tip over easily, but their pixels do not.
-            if (hold < ClearEdge) return false;
+            if (affinity < ClearEdge) return false;
             foreach (var (u, v) in ((int, int)[])[(0, 0), (-Near, 0), (Near, 0), (0, -Near), (0, Near)])
                 if (x + u >= 0 && y + v >= 0 && x + u < width && y + v < height && inDoubt[picture.SuperpixelAt(x + u, y + v)]) return true;
             return false;

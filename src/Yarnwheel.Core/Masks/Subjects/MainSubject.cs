@@ -38,10 +38,10 @@ internal static class MainSubject
         // What the picture's border cuts through on most sides is not a thing in it.
         if ((left == 0 ? 1 : 0) + (top == 0 ? 1 : 0) + (right == width ? 1 : 0) + (bottom == height ? 1 : 0) > 1) return null;
         var room = Room * Math.Max(width, height);
-        double Hold(double v) => Math.Round(Math.Clamp(v, 0, 1), 4);
+        double Round(double v) => Math.Round(Math.Clamp(v, 0, 1), 4);
         return new SubjectPart
         {
-            Box = new Box { X0 = Hold((left - room) / width), Y0 = Hold((top - room) / height), X1 = Hold((right + room) / width), Y1 = Hold((bottom + room) / height) },
+            Box = new Box { X0 = Round((left - room) / width), Y0 = Round((top - room) / height), X1 = Round((right + room) / width), Y1 = Round((bottom + room) / height) },
             Inside = [Stroke(pieces[0], width, height)],
         };
     }

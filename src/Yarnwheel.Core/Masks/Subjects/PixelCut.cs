@@ -39,8 +39,8 @@ internal static class PixelCut
         for (var n = 0; n < pixels.Count; n++)
         {
             int i = pixels[n], x = i % width, y = i / width;
-            var lean = Units(coarse.Lean[picture.Fine[i]] + coarse.Nearby[picture.SuperpixelAt(x, y)]);
-            int there = Math.Max(0, lean), back = Math.Max(0, -lean);
+            var logOdds = Units(coarse.LogOdds[picture.Fine[i]] + coarse.Nearby[picture.SuperpixelAt(x, y)]);
+            int there = Math.Max(0, logOdds), back = Math.Max(0, -logOdds);
             for (var v = Math.Max(0, y - 1); v <= Math.Min(picture.Height - 1, y + 1); v++)
             {
                 for (var u = Math.Max(0, x - 1); u <= Math.Min(width - 1, x + 1); u++)
@@ -49,10 +49,10 @@ internal static class PixelCut
                     // A pair of two open pixels is joined once.
                     if (other >= 0 && other <= n) continue;
                     var j = v * width + u;
-                    var hold = Units(SuperpixelCut.Border * picture.Hold(i, j) * (u == x || v == y ? 1 : 0.7071));
-                    if (other > n) flow.Join(n, other, hold, hold);
-                    else if (inside[j]) there += hold;
-                    else back += hold;
+                    var affinity = Units(SuperpixelCut.Border * picture.Affinity(i, j) * (u == x || v == y ? 1 : 0.7071));
+                    if (other > n) flow.Join(n, other, affinity, affinity);
+                    else if (inside[j]) there += affinity;
+                    else back += affinity;
                 }
             }
             flow.Tie(n, there, back);
@@ -77,8 +77,8 @@ internal static class PixelCut
             {
                 var i = y * width + x;
                 var own = inside[i];
-                var lean = coarse.Lean[picture.Fine[i]];
-                if (own ? lean < -against : lean > against) open[(y - box.Y) * box.Width + x - box.X] = true;
+                var logOdds = coarse.LogOdds[picture.Fine[i]];
+                if (own ? logOdds < -against : logOdds > against) open[(y - box.Y) * box.Width + x - box.X] = true;
                 if ((x + 1 >= width || own == inside[i + 1]) && (x == 0 || own == inside[i - 1]) && (y + 1 >= height || own == inside[i + width]) && (y == 0 || own == inside[i - width])) continue;
                 foreach (var (u, v) in disc)
                 {
@@ -105,16 +105,16 @@ internal static class PixelCut
             for (var i = y * picture.Width + box.X; i < y * picture.Width + box.Right; i++)
             {
                 if (markings.Sides[i] != Markings.Open) continue;
-                var lean = coarse.Lean[picture.Fine[i]];
-                var against = inside[i] ? -lean : lean;
-                if (against > Against) counts[(int)(against / ColourLean.Most * steps)]++;
+                var logOdds = coarse.LogOdds[picture.Fine[i]];
+                var against = inside[i] ? -logOdds : logOdds;
+                if (against > Against) counts[(int)(against / ColourLogOdds.Most * steps)]++;
             }
         }
         var count = 0;
         for (var step = steps; step > 0; step--)
         {
             count += counts[step];
-            if (count > MostAgainst) return (step + 1) * ColourLean.Most / steps;
+            if (count > MostAgainst) return (step + 1) * ColourLogOdds.Most / steps;
         }
         return Against;
     }

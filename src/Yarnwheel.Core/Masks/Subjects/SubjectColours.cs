@@ -35,11 +35,11 @@ internal sealed class SubjectColours
         this.picture = picture;
         this.marked = marked;
         counts = Counts(picture, markings);
-        Lean = new float[picture.Colours.Length];
+        LogOdds = new float[picture.Colours.Length];
     }
 
     /// <summary>Of each cell: above 0 for inside.</summary>
-    public float[] Lean { get; private set; }
+    public float[] LogOdds { get; private set; }
 
     /// <summary>Looks at both sides anew.</summary>
     /// <param name="inside">Whether each superpixel is inside.</param>
@@ -55,10 +55,10 @@ internal sealed class SubjectColours
         Anchored(without, marked.OutsideCells, OutsideAnchor);
         if (!within.Any(v => v > 0) || !without.Any(v => v > 0))
         {
-            Lean = new float[picture.Colours.Length];
+            LogOdds = new float[picture.Colours.Length];
             return false;
         }
-        var around = isFirst ? GaussianMixture.Fit(picture.Colours, without, ColourLean.OutsideGaussians) : null;
+        var around = isFirst ? GaussianMixture.Fit(picture.Colours, without, ColourLogOdds.OutsideGaussians) : null;
         var rare = around is null ? null : RareInBox.Of(picture, marked, counts, around);
         if (rare is not null && !marked.HasInside) within = Weighed(k => rare[k] ? 1 : 0);
         if (isFirst && marked.HasInside)
@@ -67,11 +67,11 @@ internal sealed class SubjectColours
             var factor = NearbyShare * within.Sum() / Math.Max(1, near.Sum());
             for (var c = 0; c < within.Length; c++) within[c] += factor * near[c];
         }
-        Lean = ColourLean.Of(picture.Colours, within, without, marked.InsideCells, around);
+        LogOdds = ColourLogOdds.Of(picture.Colours, within, without, marked.InsideCells, around);
         if (isFirst) first = Summed();
         var trust = Trust();
         var trustInBox = marked.HasInside ? InBox * (1 - trust) : 0;
-        for (var c = 0; c < Lean.Length; c++) Lean[c] = Lean[c] * trust + trustInBox;
+        for (var c = 0; c < LogOdds.Length; c++) LogOdds[c] = LogOdds[c] * trust + trustInBox;
         return true;
     }
 
@@ -80,21 +80,21 @@ internal sealed class SubjectColours
     {
         var sums = new float[picture.Superpixels.Count];
         var labels = picture.Superpixels.Labels;
-        for (var i = 0; i < labels.Length; i++) sums[labels[i]] += Lean[picture.Coarse[i]];
+        for (var i = 0; i < labels.Length; i++) sums[labels[i]] += LogOdds[picture.Coarse[i]];
         return sums;
     }
 
     /// <summary>Less than one where much of what is known to be outside has the colours of the inside.</summary>
     private float Trust()
     {
-        var leans = Summed();
+        var logOdds = Summed();
         double wrong = 0, all = 1e-9;
-        for (var k = 0; k < leans.Length; k++)
+        for (var k = 0; k < logOdds.Length; k++)
         {
             if (marked.Sides[k] != SuperpixelCut.Outside) continue;
             var weight = counts[k] * picture.Sizes[k];
             all += weight;
-            if (leans[k] > 0) wrong += weight;
+            if (logOdds[k] > 0) wrong += weight;
         }
         return (float)Math.Clamp(1 - Doubt * wrong / all, LeastTrust, 1);
     }

@@ -31,7 +31,7 @@ internal sealed class SubjectSolution : IPiece
     public static SubjectSolution Of(CutPicture picture, SubjectPart part, SubjectSolution? before, CancellationToken cancel)
     {
         var markings = Markings.Of(part, picture.Width, picture.Height);
-        var settled = before?.cut is { } earlier ? Settled.Of(picture, earlier, Markings.Of(Corrections.Last(part), picture.Width, picture.Height)) : null;
+        var settled = before?.cut is { } earlier ? EarlierAnswer.Of(picture, earlier, Markings.Of(Corrections.Last(part), picture.Width, picture.Height)) : null;
         return new SubjectSolution(picture, markings, markings.IsEmpty ? null : SuperpixelCut.Of(picture, markings, settled, cancel));
     }
 

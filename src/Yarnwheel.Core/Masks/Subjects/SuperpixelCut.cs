@@ -42,7 +42,7 @@ internal sealed class SuperpixelCut
     }
 
     /// <summary>What each cell's colour says: above 0 for inside.</summary>
-    public float[] Lean => colours.Lean;
+    public float[] LogOdds => colours.LogOdds;
 
     /// <summary>What nearness to the marks, and what was found before, say of each superpixel.</summary>
     public float[] Nearby { get; }
@@ -52,14 +52,14 @@ internal sealed class SuperpixelCut
     public static SuperpixelCut Of(CutPicture picture, Markings markings, float[]? settled, CancellationToken cancel)
     {
         var marked = new MarkedSuperpixels(picture, markings);
-        var nearby = marked.HasInside ? NearnessLean.Of(picture, marked.Seeds) : new float[marked.Seeds.Length];
+        var nearby = marked.HasInside ? NearnessLogOdds.Of(picture, marked.Seeds) : new float[marked.Seeds.Length];
         var cut = new SuperpixelCut(picture, marked, new SubjectColours(picture, markings, marked), nearby, settled);
         cut.Settle(nearby, cancel);
         return cut;
     }
 
     /// <summary>The same, cut once more with every pixel leaning by so much towards inside.</summary>
-    public bool[] Leaning(float more, CancellationToken cancel) => Cut(more, cancel);
+    public bool[] Biased(float more, CancellationToken cancel) => Cut(more, cancel);
 
     private void Settle(float[] nearby, CancellationToken cancel)
     {
@@ -86,15 +86,15 @@ internal sealed class SuperpixelCut
     private bool[] Cut(float more, CancellationToken cancel)
     {
         var count = marked.Sides.Length;
-        var leans = colours.Summed();
+        var logOdds = colours.Summed();
         var flow = new MaximumFlow(count, picture.Borders.Length);
         for (var k = 0; k < count; k++)
         {
             // A pixel of the half picture stands for four.
-            var lean = (int)Math.Round(Units * (4 * (leans[k] + (Nearby[k] + more) * picture.Sizes[k]) + MarkedPixel * marked.Balance[k]));
+            var bias = (int)Math.Round(Units * (4 * (logOdds[k] + (Nearby[k] + more) * picture.Sizes[k]) + MarkedPixel * marked.Balance[k]));
             if (marked.Sides[k] == Inside) flow.Tie(k, Bound, 0);
             else if (marked.Sides[k] == Outside) flow.Tie(k, 0, Bound);
-            else flow.Tie(k, Math.Max(0, lean), Math.Max(0, -lean));
+            else flow.Tie(k, Math.Max(0, bias), Math.Max(0, -bias));
         }
         foreach (var border in picture.Borders)
         {

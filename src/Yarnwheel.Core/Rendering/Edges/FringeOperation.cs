@@ -25,13 +25,14 @@ internal sealed class FringeOperation(Operation<Plane<float>> mask, Operation<Pl
         }
         var colours = Colours(drawing);
         var (finished, alpha, light) = (mask.At(drawing, region), matte.At(drawing, region), lit.At(drawing, region).Light);
+        var known = colours.RegionAt(drawing.Photo.Width * drawing.Scale).Intersect(region);
         var rows = new (int[] Columns, EdgePair[] Pairs)[region.Height];
         Parallel.For(region.Y, region.Bottom, new ParallelOptions { CancellationToken = drawing.Cancel }, () => new MatteBlock(), (y, _, block) =>
         {
             var soft = new List<int>();
-            var row = finished.Row(y, region);
-            for (var x = 0; x < row.Length; x++)
-                if (row[x] is > 0.002f and < 0.998f) soft.Add(region.X + x);
+            if (y >= known.Y && y < known.Bottom)
+                for (var x = known.X; x < known.Right; x++)
+                    if (finished[x, y] is > 0.002f and < 0.998f) soft.Add(x);
             int[] columns = [.. soft];
             var pairs = new EdgePair[columns.Length];
             if (columns.Length > 0) colours.Row(y, columns, alpha, light, drawing.Photo.Width * drawing.Scale, drawing.Photo.Width, block, pairs);

@@ -18,9 +18,6 @@ internal sealed class RenderSource(Pyramid photo, long budget, IMaskPictures? pi
     /// <summary>Memory that all pieces of a view may take, bytes a pixel: light, colours, hues, and some masks with their distances.</summary>
     private const long BytesOfView = 64;
 
-    /// <summary>Most pixels of the picture that subjects are cut out of.</summary>
-    private const long MostCut = 1_700_000;
-
     public Pyramid Photo { get; } = photo;
 
     /// <summary>Pieces of views.</summary>
@@ -64,13 +61,10 @@ internal sealed class RenderSource(Pyramid photo, long budget, IMaskPictures? pi
             return new KeptField(shades.Count == 0 ? null : new ShadeField(shades, lightness / 100));
         }, CancellationToken.None).Field;
 
-    /// <summary>Width of the picture that subjects are cut out of, pixels.</summary>
-    public int CutWidth => Photo.Level(Photo.LevelWithin(MostCut)).Width;
-
     /// <summary>What is known of the photo before a subject is cut out of it. The photo as it came: a subject stays what it is while the light is set.</summary>
     public CutPicture CutPicture(CancellationToken cancel) => Whole.GetOrAdd(new PieceKey<CutPicture>(ContentKey.Of("cut picture")), () =>
     {
-        var index = Photo.LevelWithin(MostCut);
+        var index = Photo.LevelWithin(Masks.Matting.MattePicture.Most);
         var drawing = new Drawing(this, 1.0 / (1 << index), new PieceCache(0), null, cancel);
         return Masks.Subjects.CutPicture.Of(new LitOperation(LightPlan.None).At(drawing, drawing.Whole).Lab, cancel);
     }, cancel);

@@ -1,26 +1,20 @@
+using System.Linq.Expressions;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Rendering.Parts;
 
-/// <summary>Which plan draws which kind of part.</summary>
+/// <summary>Which plan draws which kind of part: the one in this folder whose constructor takes it.</summary>
 internal static class PartPlans
 {
-    private static readonly Dictionary<Type, Func<MaskPart, PhotoSteps, PartPlan>> Known = [];
+    private static readonly Dictionary<Type, Func<MaskPart, PhotoSteps, PartPlan>> Known = typeof(PartPlan).Assembly.GetTypes()
+        .Where(t => t.IsSubclassOf(typeof(PartPlan)))
+        .Select(t => t.GetConstructors().Single())
+        .ToDictionary(c => c.GetParameters()[0].ParameterType, c =>
+        {
+            ParameterExpression part = Expression.Parameter(typeof(MaskPart)), steps = Expression.Parameter(typeof(PhotoSteps));
+            return Expression.Lambda<Func<MaskPart, PhotoSteps, PartPlan>>(Expression.New(c, Expression.Convert(part, c.GetParameters()[0].ParameterType), steps), part, steps).Compile();
+        });
 
-    static PartPlans()
-    {
-        Add<HuePart>((p, s) => new HuePartPlan(p, s));
-        Add<ColourPart>((p, s) => new ColourPartPlan(p, s));
-        Add<PatchPart>((p, s) => new PatchPartPlan(p, s));
-        Add<BrushPart>((p, s) => new BrushPartPlan(p, s));
-        Add<OutlinePart>((p, s) => new OutlinePartPlan(p, s));
-        Add<LightPart>((p, s) => new LightPartPlan(p, s));
-        Add<RampPart>((p, s) => new RampPartPlan(p, s));
-        Add<SubjectPart>((p, s) => new SubjectPartPlan(p, s));
-        Add<PicturePart>((p, s) => new PicturePartPlan(p, s));
-    }
-
+    /// <exception cref="KeyNotFoundException">No plan draws that kind.</exception>
     public static PartPlan Of(MaskPart part, PhotoSteps steps) => Known[part.GetType()](part, steps);
-
-    private static void Add<T>(Func<T, PhotoSteps, PartPlan> plan) where T : MaskPart => Known[typeof(T)] = (part, steps) => plan((T)part, steps);
 }

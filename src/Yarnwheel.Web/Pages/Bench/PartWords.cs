@@ -5,19 +5,6 @@ namespace Yarnwheel.Web.Pages.Bench;
 /// <summary>The words and signs for parts.</summary>
 internal static class PartWords
 {
-    public static string Kind(MaskPart part) => part switch
-    {
-        HuePart => "By hue",
-        ColourPart => "By colour",
-        PatchPart => "By patch",
-        SubjectPart => "By subject",
-        BrushPart => "By brush",
-        OutlinePart => "By outline",
-        LightPart => "By light",
-        RampPart => "By ramp",
-        _ => "By picture",
-    };
-
     /// <summary>Starting points of a range of tones: name; strength, from, to, fade below, fade above.</summary>
     public static IReadOnlyList<(string Name, (string Strength, int From, int To, int FadeFrom, int FadeTo)[] Ranges)> ToneStarts { get; } =
     [

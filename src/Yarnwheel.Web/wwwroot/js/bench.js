@@ -5,6 +5,7 @@ import { Hands } from './hands.js';
 import { post } from './http.js';
 import { listenToKeys } from './keys.js';
 import { nextSurround, switchTheme } from './look.js';
+import { kinds } from './panel/kinds.js';
 import { LeftOver } from './panel/left-over.js';
 import { SmallMap } from './photo/map.js';
 import { MaskPicture } from './panel/mask-picture.js';
@@ -207,8 +208,7 @@ listenToKeys({
   '+': zoomBy(1.25), '=': zoomBy(1.25), '-': zoomBy(1 / 1.25),
   ArrowLeft: nudge(60, 0), ArrowRight: nudge(-60, 0), ArrowUp: nudge(0, 60), ArrowDown: nudge(0, -60),
   b: () => view.hold('original'), w: () => view.hold('flat'),
-  y: kind('brush'), z: () => hands.brush.hold(true), '[': () => hands.brushSettings.size(-1), ']': () => hands.brushSettings.size(1),
-  c: kind('colour'), h: kind('hue'), a: kind('patch'), 8: kind('subject'), e: kind('outline'), t: kind('light'), r: kind('ramp'), u: kind('round'), i: kind('picture'),
+  ...Object.fromEntries(kinds.map(k => [k.key, kind(k.code)])), z: () => hands.brush.hold(true), '[': () => hands.brushSettings.size(-1), ']': () => hands.brushSettings.size(1),
   p: buttons.pull, Escape: escape, Enter: () => stage.key('Enter'), Backspace: () => stage.key('Backspace') || leftOver.remove(),
   '.': () => leftOver.step(1), ',': () => leftOver.step(-1), '>': () => doubts.step(1) || leftOver.walk(1), '<': () => doubts.step(-1) || leftOver.walk(-1),
   v: () => showing.show('veil'), m: () => showing.show('mask'), k: () => showing.show('kept'), g: () => showing.show('grey'),

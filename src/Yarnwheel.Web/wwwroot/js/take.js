@@ -4,7 +4,7 @@ import { fault, note } from './notes.js';
 
 /**
  * @typedef {{ op: 'add' | 'remove' | 'replace' | 'move', path: string, value?: any, from?: string }} Operation a step of JSON Patch (RFC 6902)
- * @typedef {{ revision: number, undo: string | null, redo: string | null, recipe: any }} State
+ * @typedef {{ revision: number, undo: string | null, redo: string | null, recipe: any, made?: { area: number, part: number | null } }} State made: what the change that gave this state made
  */
 
 /**
@@ -43,7 +43,7 @@ export class Take extends EventTarget {
   }
 
   async load() {
-    this.#accept(await getJson(`${this.url}/state`), 'load');
+    // Listening comes first: a change that another window makes meanwhile is heard, or is in the state already.
     const changes = new EventSource(`${this.url}/changes`);
     changes.onmessage = async event => {
       const change = JSON.parse(event.data);
@@ -58,6 +58,11 @@ export class Take extends EventTarget {
       }
     };
     addEventListener('pagehide', () => changes.close());
+    await new Promise(resolve => {
+      changes.addEventListener('open', resolve, { once: true });
+      changes.addEventListener('error', resolve, { once: true });
+    });
+    this.#accept(await getJson(`${this.url}/state`), 'load');
   }
 
   /** The value at a JSON Pointer. @param {string} path */

@@ -1,5 +1,5 @@
 // @ts-check
-import { unusedName } from './work.js';
+import { isOf } from './kinds.js';
 
 /** @typedef {import('../take.js').Operation} Operation */
 
@@ -43,8 +43,7 @@ export class PanelActs {
     const { panel } = this;
     if (kind === 'picture') return this.further.picture(panel.area, null);
     const parts = panel.area === null || panel.begin ? [] : panel.areas[panel.area].mask.parts;
-    const is = (/** @type {any} */ p) => (p.kind === 'ramp' ? (p.shape === 'radial' ? 'round' : 'ramp') : p.kind) === kind;
-    const index = parts.findLastIndex(is);
+    const index = parts.findLastIndex((/** @type {any} */ p) => isOf(kind, p));
     if (index < 0 || index === panel.part) panel.setBegin(panel.area, panel.begin === kind ? null : kind);
     else panel.choose(panel.area, index);
   }
@@ -77,7 +76,6 @@ export class PanelActs {
       'part-invert': () => this.#flip(`${partPath}/invert`, 'Part inside out', 'Part right side out'),
       'part-copy': () => {
         const value = take.at(partPath);
-        panel.began(area ?? 0, part + 1);
         take.commit('Part duplicated', [{ op: 'add', path: `${areaPath}/mask/parts/${part + 1}`, value }]);
       },
       'part-remove': () => this.#removePart(area ?? 0, part),
@@ -114,10 +112,7 @@ export class PanelActs {
 
   /** What is proposed is chosen, if there is anything. @param {boolean} background */
   async #mainSubject(background) {
-    const { panel, take } = this;
-    const { area } = panel;
-    const before = area === null ? panel.areas.length : panel.areas[area].mask.parts.length;
-    if (await take.mainSubject({ area, background })) panel.choose(area ?? before, area === null ? 0 : before);
+    await this.take.mainSubject({ area: this.panel.area, background });
   }
 
   /** @param {string} path @param {string} on @param {string} off */
@@ -146,9 +141,8 @@ export class PanelActs {
   #copyArea(index, opposite) {
     const { panel } = this;
     const own = panel.areas[index];
-    const name = unusedName(panel.areas, opposite ? `All but ${own.name}`.slice(0, 80) : own.name);
+    const name = opposite ? `All but ${own.name}`.slice(0, 80) : own.name;
     const value = { ...own, name, mask: { ...own.mask, invert: own.mask.invert !== opposite } };
-    Object.assign(panel, { area: index + 1, part: null, knot: false, begin: null });
     this.take.commit(opposite ? `Opposite of “${own.name}”` : `Area “${own.name}” duplicated`, [{ op: 'add', path: `/areas/${index + 1}`, value }]);
   }
 

@@ -108,7 +108,6 @@ export class PanelMoving {
       const count = panel.areas[to.area].mask.parts.length - (to.area === from.area ? 1 : 0);
       if (/** @type {number} */ (goal.part) < 0 || /** @type {number} */ (goal.part) > count || (to.area === from.area && goal.part === from.part)) return;
     }
-    Object.assign(panel, { area: goal.area, part: goal.part, knot: false, begin: null });
     await panel.take.commit(from.part === null ? 'Area moved' : 'Part moved', [{ op: 'move', from: path(from), path: path(goal) }]);
     panel.addEventListener('drawn', () => {
       const place = panel.element.querySelector(goal.part === null ? `.area-name[data-area="${goal.area}"]` : `.bead[data-area="${goal.area}"][data-part="${goal.part}"]`);

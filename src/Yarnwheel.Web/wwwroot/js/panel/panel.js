@@ -69,11 +69,6 @@ export class Panel extends EventTarget {
     this.dispatchEvent(new Event('chosen'));
   }
 
-  /** What the coming change begins is chosen. @param {number} area @param {number} part */
-  began(area, part) {
-    Object.assign(this, { area, part, knot: false, begin: null });
-  }
-
   /** @param {boolean} leaveOut */
   setSide(leaveOut) {
     this.leaveOut = leaveOut;
@@ -108,12 +103,9 @@ export class Panel extends EventTarget {
       this.area = count > 0 ? 0 : null;
       this.part = count > 0 && this.areas[0].mask.parts.length > 0 ? 0 : null;
     }
-    if (cause === 'pick') {
-      // A pick that began an area or a part chooses it.
-      if (this.area === null || this.area >= count) this.area = count - 1;
-      if (this.part === null || this.begin) this.part = this.areas[this.area].mask.parts.findLastIndex((/** @type {any} */ p) => p.kind === 'colour');
-      Object.assign(this, { begin: null, knot: false });
-    }
+    // What a change made is chosen.
+    const { made } = this.take.state;
+    if (made) Object.assign(this, { area: made.area, part: made.part, begin: null, knot: false });
     if (this.area !== null && this.area >= count) this.area = count > 0 ? count - 1 : null;
     if (this.area === null) this.knot = false;
     if (this.area === null || (this.part !== null && this.part >= this.areas[this.area].mask.parts.length)) this.part = null;

@@ -1,30 +1,8 @@
 // @ts-check
 import { post } from '../http.js';
+import { startOf } from './kinds.js';
 
 /** @typedef {import('../take.js').Operation} Operation */
-
-/** What a part begins with, beyond the format's own values. @type {Record<string, object>} */
-const BEGINNINGS = {
-  // Narrower than the format's own values: one more click adds, while too much at once has to be taken away again.
-  colour: { kind: 'colour', reach: 6, fade: 5, lightness: 25 },
-  hue: { kind: 'hue' },
-  patch: { kind: 'patch' },
-  brush: { kind: 'brush' },
-  outline: { kind: 'outline' },
-  subject: { kind: 'subject' },
-  light: { kind: 'light' },
-  ramp: { kind: 'ramp', shape: 'linear' },
-  round: { kind: 'ramp', shape: 'radial' },
-  picture: { kind: 'picture' },
-};
-
-/** A name that no area has yet. @param {any[]} areas @param {string} name */
-export function unusedName(areas, name) {
-  const names = new Set(areas.map(a => a.name));
-  let free = name;
-  for (let number = 2; names.has(free); number++) free = `${name} ${number}`;
-  return free;
-}
 
 /** The part that the hand works on: the chosen one, or one that its next gesture begins. */
 export class Work {
@@ -49,7 +27,7 @@ export class Work {
   /** The change that gives the part these fields. @param {object} fields @param {string} [name] of the area, if it begins one @returns {Operation[]} */
   change(fields, name = 'New area') {
     if (this.part) return Object.entries(fields).map(([field, value]) => ({ op: 'add', path: `${this.path}/${field}`, value }));
-    const value = { ...BEGINNINGS[this.panel.begin ?? 'colour'], ...fields };
+    const value = { ...startOf(this.panel.begin ?? 'colour'), ...fields };
     const { area } = this.panel;
     return area === null
       ? [{ op: 'add', path: '/areas/-', value: { name, mask: { parts: [value] } } }]
@@ -72,17 +50,9 @@ export class Work {
    */
   async keep(label, fields, named) {
     if (this.part) return this.take.commit(label, this.change(fields));
-    const { panel } = this;
-    const areas = this.take.state.recipe.areas;
-    if (panel.area !== null) {
-      const change = this.change(fields);
-      panel.began(panel.area, areas[panel.area].mask.parts.length);
-      return this.take.commit(label, change);
-    }
-    const name = unusedName(areas, typeof named === 'string' ? named : await this.#colourAt(named));
-    const change = this.change(fields, name);
-    panel.began(areas.length, 0);
-    return this.take.commit(`New area “${name}”`, change);
+    if (this.panel.area !== null) return this.take.commit(label, this.change(fields));
+    // The application sees to it that no other area has the name.
+    return this.take.commit('New area', this.change(fields, typeof named === 'string' ? named : await this.#colourAt(named)));
   }
 
   /** What is at a place of the photo. @param {{ x: number, y: number }} photo */

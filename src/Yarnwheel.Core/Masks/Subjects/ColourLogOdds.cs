@@ -3,7 +3,7 @@ using System.Numerics;
 namespace Yarnwheel.Core.Masks.Subjects;
 
 /// <summary>How much each colour speaks for inside or outside.</summary>
-internal static class ColourLean
+internal static class ColourLogOdds
 {
     /// <summary>No colour alone decides: natural logarithm of the odds.</summary>
     public const float Most = 6;
@@ -30,14 +30,14 @@ internal static class ColourLean
         Parallel.Invoke(
             () => within = Inside(colours, inside, marked),
             () => without ??= GaussianMixture.Fit(colours, outside, OutsideGaussians));
-        var lean = new float[colours.Length];
+        var logOdds = new float[colours.Length];
         const int block = 512;
-        Parallel.For(0, (lean.Length + block - 1) / block, b =>
+        Parallel.For(0, (logOdds.Length + block - 1) / block, b =>
         {
-            for (var i = b * block; i < Math.Min(lean.Length, (b + 1) * block); i++)
-                lean[i] = Math.Clamp(within!.LogDensity(colours[i]) - without!.LogDensity(colours[i]), -Most, Most);
+            for (var i = b * block; i < Math.Min(logOdds.Length, (b + 1) * block); i++)
+                logOdds[i] = Math.Clamp(within!.LogDensity(colours[i]) - without!.LogDensity(colours[i]), -Most, Most);
         });
-        return lean;
+        return logOdds;
     }
 
     private static GaussianMixture Inside(Vector3[] colours, float[] inside, float[] marked)

@@ -3,7 +3,7 @@ namespace Yarnwheel.Core.Masks.Subjects;
 /// <summary>How much nearness to what was marked speaks for inside or outside, where colours do not tell.</summary>
 /// <remarks>B. Price, B. Morse, S. Cohen, "Geodesic Graph Cut for Interactive Image Segmentation", CVPR 2010: the way from a superpixel to
 /// the marks costs the differences of colour along it; the shorter of the two ways wins, the more clearly the more they differ.</remarks>
-internal static class NearnessLean
+internal static class NearnessLogOdds
 {
     /// <summary>That a step costs besides its difference of colour, OKLab.</summary>
     private const float Step = 0.01f;

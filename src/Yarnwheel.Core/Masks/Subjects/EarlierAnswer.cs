@@ -1,7 +1,7 @@
 namespace Yarnwheel.Core.Masks.Subjects;
 
 /// <summary>How much an earlier answer counts where a correction does not reach: what was right there must not tear because something else is put right.</summary>
-internal static class Settled
+internal static class EarlierAnswer
 {
     /// <summary>What the earlier answer counts far from the correction: natural logarithm of the odds a pixel. Colours told anew can outweigh it.</summary>
     private const float Most = 2;
@@ -16,7 +16,7 @@ internal static class Settled
     public static float[] Of(CutPicture picture, SuperpixelCut before, Markings correction)
     {
         var seeds = new MarkedSuperpixels(picture, correction).Touched;
-        var ways = NearnessLean.Ways(picture, Enumerable.Range(0, seeds.Length).Where(k => seeds[k]));
+        var ways = NearnessLogOdds.Ways(picture, Enumerable.Range(0, seeds.Length).Where(k => seeds[k]));
         return [.. ways.Select((way, k) => (before.IsInside[k] ? Most : -Most) * (1 - MathF.Exp(-way / Reach)))];
     }
 }
