@@ -25,6 +25,31 @@ public class ArchitectureTests
         }
     }
 
+    /// <summary>Rooms of the core, from the ground up: each uses only those before it.</summary>
+    private static readonly string[] Rooms =
+    [
+        "Lanes", "Imaging", "Colour", "Photos", "Recipes", "Grey", "Treatments", "Masks", "Masks.Strokes", "Masks.Finding", "Masks.Edges", "Masks.Matting", "Masks.Subjects",
+        "Rendering.Cache", "Rendering.Operations", "Rendering.Edges", "Rendering.Parts", "Rendering",
+    ];
+
+    [Fact]
+    public void Each_room_of_the_core_uses_only_those_below_it()
+    {
+        var core = Repository.File("src/Yarnwheel.Core");
+        foreach (var file in Directory.EnumerateFiles(core, "*.cs", SearchOption.AllDirectories))
+        {
+            var room = Path.GetRelativePath(core, Path.GetDirectoryName(file)!).Replace(Path.DirectorySeparatorChar, '.');
+            if (room.StartsWith("obj", StringComparison.Ordinal) || room.StartsWith("bin", StringComparison.Ordinal) || room == ".") continue;
+            var own = Array.IndexOf(Rooms, room);
+            Assert.True(own >= 0, $"{room} has no place among the rooms");
+            foreach (var line in File.ReadLines(file).Where(l => l.StartsWith("using Yarnwheel.Core.", StringComparison.Ordinal)))
+            {
+                var used = line["using Yarnwheel.Core.".Length..].TrimEnd(';');
+                Assert.True(Array.IndexOf(Rooms, used) is var at && at >= 0 && at < own, $"{Path.GetFileName(file)} in {room} uses {used}");
+            }
+        }
+    }
+
     [Fact]
     public void The_core_depends_on_the_base_class_library_alone() =>
         Assert.Empty(Elements("Yarnwheel.Core", "PackageReference").Except(["System.Numerics.Tensors"]));

@@ -50,8 +50,57 @@ public class LaneTests
     {
         var one = Run<Lanes1>(Colours<Lanes1>);
         Assert.All(one, v => Assert.True(float.IsFinite(v)));
-        if (Avx2.IsSupported) Assert.Equal(one, Run<Lanes8>(Colours<Lanes8>));
+        // Where the processor has no wide lanes there is nothing to hold to the scalar ones: that is said, not passed over.
+        if (!Avx2.IsSupported) Assert.Skip("This processor has no AVX2.");
+        Assert.Equal(one, Run<Lanes8>(Colours<Lanes8>));
         if (Avx512F.IsSupported) Assert.Equal(one, Run<Lanes16>(Colours<Lanes16>));
+    }
+
+    [Fact]
+    public void The_scalar_lane_gives_what_was_worked_out_in_double_precision()
+    {
+        var (r, g, b) = (Values(1), Values(2), Values(3));
+        var found = Colours<Lanes1>(r, g, b);
+        for (var i = 0; i < Count; i++)
+        {
+            double Root(double x, double y, double z) => Math.Cbrt(x * r[i] + y * g[i] + z * b[i]);
+            double l = Root(0.4122214708, 0.5363325363, 0.0514459929), m = Root(0.2119034982, 0.6806995451, 0.1073969566), s = Root(0.0883024619, 0.2817188376, 0.6299787005);
+            Assert.Equal(0.2104542553 * l + 0.7936177850 * m - 0.0040720468 * s, found[i], 2e-6);
+            Assert.Equal(1.9779984951 * l - 2.4285922050 * m + 0.4505937099 * s, found[Count + i], 2e-5);
+        }
+    }
+
+    [Fact]
+    public void Exponentials_and_logarithms_are_right_to_a_few_units_in_every_lane()
+    {
+        for (var x = -80f; x < 80; x += 0.37f)
+        {
+            Assert.Equal(1, LaneMath.Exp(Lanes1.Of(x)).Value / Math.Exp(x), 1e-5);
+            Assert.Equal(x, LaneMath.Log(Lanes1.Of((float)Math.Exp(x))).Value, 1e-4);
+        }
+        if (!Avx2.IsSupported) Assert.Skip("This processor has no AVX2.");
+        var values = Values(4, 0.001f, 9);
+        for (var i = 0; i < Count; i += Lanes8.Count)
+        {
+            var wide = new float[Lanes8.Count];
+            Lanes8.Store(LaneMath.Log(LaneMath.Exp(Lanes8.Load(ref values[i])) + Lanes8.Of(0.5f)), ref wide[0]);
+            for (var k = 0; k < wide.Length; k++) Assert.Equal(LaneMath.Log(LaneMath.Exp(Lanes1.Of(values[i + k])) + Lanes1.Of(0.5f)).Value, wide[k]);
+        }
+    }
+
+    [Fact]
+    public void What_is_no_number_is_looked_up_within_its_table()
+    {
+        float[] table = [1, 2, 3, 4];
+        foreach (var odd in (float[])[float.NaN, float.NegativeInfinity, -1e9f, float.PositiveInfinity, 1e9f])
+        {
+            // It may give anything but what lies outside the table.
+            var found = LaneMath.Interpolate(table, Lanes1.Of(odd), 2).Value;
+            Assert.True(float.IsNaN(found) || float.IsInfinity(found) || Math.Abs(found) >= 0);
+            if (Avx2.IsSupported) LaneMath.Interpolate(table, Lanes8.Of(odd), 2);
+            if (Avx512F.IsSupported) LaneMath.Interpolate(table, Lanes16.Of(odd), 2);
+            Assert.InRange(Lanes1.GatherShort(new float[32], Lanes1.Of(odd)).Value, 0, 0);
+        }
     }
 
     [Property]

@@ -153,7 +153,14 @@ public class RenderingTests
         var renderer = Renderer(rgb);
         foreach (var area in (int?[])[null, 0, 5])
         {
-            foreach (var show in Enum.GetValues<Show>()) Assert.Equal(rgb.Length, renderer.Frames.Draw(Kept, Whole, show, area).Length);
+            foreach (var show in Enum.GetValues<Show>())
+            {
+                var plain = renderer.Frames.Draw(Kept, Whole, show, area, 30);
+                Assert.Equal(rgb.Length, plain.Length);
+                var stitched = renderer.Frames.Draw(Kept, Whole, show, area, 30, new Overlay { Stitch = true });
+                // The line is drawn over all but the photo as it came and the light of one hue.
+                Assert.Equal(show is Show.Original or Show.Hue, plain.AsSpan().SequenceEqual(stitched));
+            }
             Assert.Equal(rgb, renderer.Frames.Draw(Kept, Whole, Show.Original, area));
         }
     }

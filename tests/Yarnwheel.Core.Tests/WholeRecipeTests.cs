@@ -73,26 +73,41 @@ public class WholeRecipeTests
         Assert.Equal(first, Renderer().Frames.Draw(Everything, view, Show.Result));
     }
 
-    [Fact]
-    public void Each_field_alone_changes_the_picture_and_its_neutral_value_does_not()
+    public static TheoryData<string> Groups => ["light", "areas/0/edge", "areas/0/treat", "finish/vignette", "finish/sharpen", "grey", "areas/0"];
+
+    // Each of these works only together with another, which is set in the baseline.
+    private const string Baseline = """
+        { "yarnwheel": 1, "grey": { "spokes": [ { "hue": 40, "lift": 60 } ] }, "areas": [ { "mask": { "parts": [ { "kind": "light", "from": 30, "to": 60, "fadeFrom": 12, "fadeTo": 12 } ] }, "treat": { "saturation": 30 } } ],
+          "light": { "saturation": 20 }, "finish": { "vignette": { "amount": -50 }, "sharpen": { "amount": 60, "calm": 0 } } }
+        """;
+
+    [Theory]
+    [MemberData(nameof(Groups))]
+    public void Each_number_alone_changes_the_picture_and_its_neutral_value_does_not(string group)
     {
-        var baseline = RecipeJson.Parse("""{ "yarnwheel": 1, "areas": [ { "mask": { "parts": [ { "kind": "light", "from": 30, "to": 60, "fadeFrom": 12, "fadeTo": 12 } ] } } ] }""");
+        var baseline = RecipeJson.Parse(Baseline);
         var view = new View(new Region(0, 0, Width, Height), 1);
-        var renderer = Renderer();
+        var rgb = Pictures.Smooth(Width, Height);
+        // Specks, grain and a hard edge, so that everything has something to work on.
+        var random = new Random(3);
+        for (var i = 0; i < rgb.Length; i++) rgb[i] = (byte)Math.Clamp(rgb[i] + random.Next(-9, 10) + (i / 3 % Width > 150 ? 40 : 0) + (i % 4001 == 0 ? 90 : 0), 0, 255);
+        var renderer = new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height));
         var plain = renderer.Frames.Draw(baseline, view, Show.Result);
-        foreach (var (path, value) in (ReadOnlySpan<(string, string)>)
-        [
-            ("light/localContrast", "50"), ("light/fineDetail", "50"), ("light/haze", "50"), ("light/haze", "-50"), ("finish/sharpen/amount", "80"),
-            ("areas/0/edge/feather", "8"), ("areas/0/edge/grow", "4"), ("areas/0/edge/grow", "-4"), ("areas/0/edge/smooth", "80"), ("areas/0/edge/contrast", "40"),
-            ("areas/0/edge/follow", "100"), ("areas/0/edge/fringe", "100"),
-            ("areas/0/treat/localContrast", "50"), ("areas/0/treat/fineDetail", "-50"), ("areas/0/treat/haze", "50"), ("areas/0/treat/recolour", """{ "hue": 200, "amount": 80 }"""),
-        ])
+        object record = group switch { "light" => baseline.Light, "areas/0/edge" => baseline.Areas[0].Edge, "areas/0/treat" => baseline.Areas[0].Treat, "finish/vignette" => baseline.Finish.Vignette, "finish/sharpen" => baseline.Finish.Sharpen, "grey" => baseline.Grey, _ => baseline.Areas[0] };
+        byte[] With(string field, double value) => renderer.Frames.Draw(RecipeEdit.Apply(baseline, [new System.Text.Json.Nodes.JsonObject { ["op"] = "add", ["path"] = $"/{group}/{field}", ["value"] = value }]).Result, view, Show.Result);
+        var numbers = record.GetType().GetProperties().Where(p => p.PropertyType == typeof(double)).ToArray();
+        Assert.NotEmpty(numbers);
+        foreach (var number in numbers)
         {
-            var change = System.Text.Json.Nodes.JsonNode.Parse($$"""[ { "op": "add", "path": "/{{path}}", "value": {{value}} } ]""")!.AsArray();
-            var changed = RecipeJson.Parse(RecipePatch.Apply(RecipeJson.ToNode(baseline), change).Result);
-            Assert.False(plain.AsSpan().SequenceEqual(renderer.Frames.Draw(changed, view, Show.Result)), path);
+            var name = RecipeValidator.NameOf(number);
+            var range = number.GetCustomAttributes(typeof(System.ComponentModel.DataAnnotations.RangeAttribute), true).Cast<System.ComponentModel.DataAnnotations.RangeAttribute>().Single();
+            var neutral = (double)number.GetValue(record)!;
+            double least = Convert.ToDouble(range.Minimum, System.Globalization.CultureInfo.InvariantCulture), most = Convert.ToDouble(range.Maximum, System.Globalization.CultureInfo.InvariantCulture);
+            // Large lengths would reach over the whole small picture.
+            var moved = most - neutral > neutral - least ? neutral + Math.Min(40, (most - neutral) / 2) : neutral - Math.Min(40, (neutral - least) / 2);
+            Assert.False(plain.AsSpan().SequenceEqual(With(name, moved)), $"{group}/{name} = {moved}");
+            Assert.True(plain.AsSpan().SequenceEqual(With(name, neutral)), $"{group}/{name} = {neutral}");
         }
-        Assert.Equal(plain, renderer.Frames.Draw(baseline, view, Show.Result));
     }
 
     [Theory]

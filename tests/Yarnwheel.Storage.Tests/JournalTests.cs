@@ -43,7 +43,10 @@ public sealed class JournalTests : IDisposable
             state = await again.Journal.UndoAsync(take, state.Revision);
         }
         Assert.Equal((0.0, null, "Colour 1"), (state!.Recipe.Ground.Colour, state.UndoLabel, state.RedoLabel));
-        Assert.Equal(state.Recipe, (await again.Journal.UndoAsync(take, state.Revision)).Recipe with { Areas = state.Recipe.Areas, Grey = state.Recipe.Grey });
+        var atTheBeginning = await again.Journal.UndoAsync(take, state.Revision);
+        // Nothing is taken back, and nothing is counted as a change.
+        Assert.Equal(RecipeJson.WriteCompact(new Recipe()), RecipeJson.WriteCompact(atTheBeginning.Recipe));
+        Assert.Equal((state.Revision, null, "Colour 1"), (atTheBeginning.Revision, atTheBeginning.UndoLabel, atTheBeginning.RedoLabel));
 
         state = await again.Journal.ReadAsync(take);
         for (var k = 1; k <= 40; k++) state = await again.Journal.RedoAsync(take, state!.Revision);
@@ -59,6 +62,18 @@ public sealed class JournalTests : IDisposable
         state = await storage.Journal.UndoAsync(take, state.Revision);
         state = await storage.Journal.EditAsync(take, state.Revision, "three", Ground(3));
         Assert.Equal(("three", null, 2), (state.UndoLabel, state.RedoLabel, state.Steps));
+    }
+
+    [Fact]
+    public async Task What_is_kept_is_answered_even_if_whoever_asked_has_gone()
+    {
+        var take = await TakeAsync();
+        using var gone = new CancellationTokenSource();
+        // The browser leaves while the change is being committed.
+        var journal = new TakeJournal(new CancellingContexts(storage, gone));
+        var state = await journal.EditAsync(take, 1, "kept", Ground(10), null, gone.Token);
+        Assert.True(gone.IsCancellationRequested);
+        Assert.Equal((2L, 10.0, "kept"), (state.Revision, state.Recipe.Ground.Colour, state.UndoLabel));
     }
 
     [Fact]

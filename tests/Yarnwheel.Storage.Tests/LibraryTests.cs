@@ -1,3 +1,4 @@
+using Microsoft.EntityFrameworkCore;
 using Yarnwheel.Codecs;
 using Yarnwheel.Core;
 using Yarnwheel.Data.Store;
@@ -98,4 +99,15 @@ public sealed class LibraryTests : IDisposable
     [InlineData("a\nb\t.jpg", "a-b-")]
     [InlineData(".jpg", "jpg")]
     public void Names_are_made_safe(string given, string name) => Assert.Equal(name, PhotoName.Of(given));
+
+    [Fact]
+    public async Task A_failing_database_is_no_duplicate_and_leaves_no_original_behind()
+    {
+        TestPhotos.Write(folder, "a.png");
+        using (var context = storage.CreateDbContext()) context.Database.ExecuteSqlRaw("CREATE TRIGGER Refuse BEFORE INSERT ON Photos BEGIN SELECT RAISE(ABORT, 'refused'); END");
+        await Assert.ThrowsAsync<DbUpdateException>(() => storage.AddAsync(folder.File("a.png")));
+        Assert.Empty(Directory.EnumerateFiles(storage.Folder.Originals, "*", SearchOption.AllDirectories));
+        using (var context = storage.CreateDbContext()) context.Database.ExecuteSqlRaw("DROP TRIGGER Refuse");
+        Assert.True(File.Exists(storage.Originals.PathOf((await storage.AddAsync(folder.File("a.png"))).Hash, ".png")));
+    }
 }

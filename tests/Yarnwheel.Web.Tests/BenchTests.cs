@@ -173,4 +173,37 @@ public sealed class BenchTests : IDisposable
         Assert.DoesNotContain("photo-card", await app.Client.GetStringAsync("/"));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, (await app.Client.GetAsync($"/bench/{copy["id"]}/state")).StatusCode);
     }
+
+    [Fact]
+    public async Task Answers_name_what_they_made_and_areas_get_names_of_their_own()
+    {
+        var take = await app.AddTakeAsync();
+        async Task<JsonNode> Edit(string label, string change)
+        {
+            var revision = (long)(await app.StateAsync(take))["revision"]!;
+            var answer = await app.PostAsync($"/bench/{take}/edit", JsonNode.Parse($$"""{"revision":{{revision}},"label":"{{label}}","window":"w","change":{{change}}}"""));
+            answer.EnsureSuccessStatusCode();
+            return JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
+        }
+        const string area = """[{"op":"add","path":"/areas/-","value":{"name":"Red","mask":{"parts":[{"kind":"hue"}]}}}]""";
+        var first = await Edit("New area", area);
+        Assert.Equal((0, 0, "New area “Red”"), ((int)first["made"]!["area"]!, (int)first["made"]!["part"]!, (string?)first["undo"]));
+        var second = await Edit("New area", area);
+        Assert.Equal((1, "New area “Red 2”", "Red 2"), ((int)second["made"]!["area"]!, (string?)second["undo"], (string?)second["recipe"]!["areas"]![1]!["name"]));
+        var part = await Edit("Part", """[{"op":"add","path":"/areas/0/mask/parts/-","value":{"kind":"ramp"}}]""");
+        Assert.Equal((0, 1), ((int)part["made"]!["area"]!, (int)part["made"]!["part"]!));
+        Assert.Null((await Edit("Reach", """[{"op":"replace","path":"/areas/0/colour","value":50}]"""))["made"]);
+        Assert.Null((await app.StateAsync(take))["made"]);
+    }
+
+    [Fact]
+    public async Task Removing_a_photo_removes_its_thumbnails()
+    {
+        var take = await app.AddTakeAsync();
+        (await app.Client.GetAsync($"/takes/{take}/thumbnail")).EnsureSuccessStatusCode();
+        var place = Path.Combine(app.Data, "thumbnails");
+        Assert.Contains(Core.Rendering.PhotoRenderer.EngineVersion, Assert.Single(Directory.GetFiles(place)), StringComparison.Ordinal);
+        (await app.PostAsync("/shelf/photos/1/remove")).EnsureSuccessStatusCode();
+        Assert.Empty(Directory.GetFiles(place));
+    }
 }

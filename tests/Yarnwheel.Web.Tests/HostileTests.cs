@@ -144,4 +144,45 @@ public sealed class HostileTests : IDisposable
             $$$"""{"yarnwheel":1,"areas":[{"mask":{"parts":[{"kind":"picture","asset":"sha256:{{{new string('a', 64)}}}"}]}}]}""")));
         Assert.Contains("areas[0].mask.parts[0].asset: this mask picture is not here", await missing.Content.ReadAsStringAsync());
     }
+
+    [Theory]
+    [InlineData("{}")]
+    [InlineData("""{"x":-5,"y":0.5}""")]
+    [InlineData("""{"x0":0.2,"y0":0.2,"x1":7,"y1":0.4}""")]
+    [InlineData("null")]
+    public async Task A_pick_that_is_no_place_on_the_photo_is_refused_with_words(string pick)
+    {
+        var take = await app.AddTakeAsync();
+        using var body = new StringContent($$"""{"revision":1,"pick":{{pick}},"area":null,"part":null,"leaveOut":false,"window":"w"}""", Encoding.UTF8, "application/json");
+        var answer = await app.PostAsync($"/bench/{take}/pick", body);
+        Assert.InRange((int)answer.StatusCode, 400, 422);
+        Assert.Contains("Nothing was changed", await answer.Content.ReadAsStringAsync());
+        Assert.Equal(1, (long)(await app.StateAsync(take))["revision"]!);
+    }
+
+    [Fact]
+    public async Task An_outline_with_handles_beyond_any_curve_is_refused_and_the_longest_allowed_is_drawn_quickly()
+    {
+        var take = await app.AddTakeAsync();
+        string Outline(string handle) => Area($$"""{"kind":"outline","nodes":[{"x":0.2,"y":0.2,"out":[{{handle}},0]},{"x":0.8,"y":0.3},{"x":0.5,"y":0.8}]}""");
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await EditAsync(take, Outline("1e6"))).StatusCode);
+        var watch = Stopwatch.StartNew();
+        Assert.Equal(HttpStatusCode.OK, (await FrameAsync(take, draft: Outline("4"))).StatusCode);
+        Assert.True(watch.Elapsed.TotalSeconds < 20);
+    }
+
+    [Fact]
+    public async Task The_stitch_line_is_drawn_over_everything_that_has_one()
+    {
+        var take = await app.AddTakeAsync();
+        (await EditAsync(take, Area("""{"kind":"light","from":50}"""))).EnsureSuccessStatusCode();
+        foreach (var show in (string[])["result", "original", "grey", "flat", "hue", "mask", "kept", "veil"])
+        {
+            foreach (var area in (string[])["null", "0"])
+            {
+                using var body = new StringContent($$"""{"x":0,"y":0,"width":90,"height":60,"scale":1,"show":"{{show}}","area":{{area}},"fast":false,"draft":null,"hue":20,"stitch":true}""", Encoding.UTF8, "application/json");
+                Assert.Equal(HttpStatusCode.OK, (await app.PostAsync($"/bench/{take}/frame", body)).StatusCode);
+            }
+        }
+    }
 }

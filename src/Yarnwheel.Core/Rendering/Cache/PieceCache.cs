@@ -23,6 +23,9 @@ internal sealed class PieceCache(long budget)
 
         public TaskCompletionSource<IPiece> Made { get; } = new(TaskCreationOptions.RunContinuationsAsynchronously);
 
+        /// <summary>Who makes it: it can't wait for itself.</summary>
+        public int Maker { get; } = Environment.CurrentManagedThreadId;
+
         public long Bytes { get; set; }
 
         public LinkedListNode<Entry>? Place { get; set; }
@@ -53,6 +56,7 @@ internal sealed class PieceCache(long budget)
     /// <param name="make">Makes it; called outside any lock.</param>
     /// <param name="cancel">Of whoever asks: ends the wait.</param>
     /// <exception cref="OperationCanceledException">Whoever asks has gone.</exception>
+    /// <exception cref="InvalidOperationException">To make it, it was asked for itself: two contents have one key.</exception>
     public T GetOrAdd<T>(PieceKey<T> key, Region region, Func<T> make, CancellationToken cancel) where T : class, IPiece
     {
         while (true)
@@ -72,6 +76,7 @@ internal sealed class PieceCache(long budget)
                 }
             }
             if (isMine) return Make(entry, make);
+            if (!entry.Made.Task.IsCompleted && entry.Maker == Environment.CurrentManagedThreadId) throw new InvalidOperationException($"To make {key}, it is asked for itself.");
             try
             {
                 return (T)entry.Made.Task.WaitAsync(cancel).GetAwaiter().GetResult();

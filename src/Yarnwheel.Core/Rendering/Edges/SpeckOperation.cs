@@ -22,7 +22,7 @@ internal sealed class SpeckOperation(Operation<Plane<float>> before, double isla
     {
         var index = Math.Max(drawing.Photo.LevelFor(drawing.Scale), drawing.Photo.LevelWithin(Most));
         var level = drawing.Photo.Level(index);
-        var specks = drawing.Source.Whole.GetOrAdd(new PieceKey<ByteList>(Key, 1.0 / (1 << index)), () => Specks(index, drawing), drawing.Cancel).Bytes;
+        var specks = drawing.Source.Whole.GetOrAdd(new PieceKey<ByteList>(Key.With($"map"), 1.0 / (1 << index)), () => Specks(index, drawing), drawing.Cancel).Bytes;
         var lookup = new LevelMask(specks, level.Width, level.Height, 1 / (drawing.Scale * (1 << index)), region);
         var settled = before.At(drawing, region).Cut(region).Copy();
         Rows.Each(region, y =>
