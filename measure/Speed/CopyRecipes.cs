@@ -8,7 +8,10 @@ internal static class CopyRecipes
     /// <summary>The skein of the demo take: a contour about as long as those that photographers refine.</summary>
     public static ColourPart Skein { get; } = new()
     {
-        Picks = [new ShadePick { X = 0.56, Y = 0.35 }, new ShadePick { X = 0.56, Y = 0.6 }], Reach = 6, Fade = 3, Lightness = 15,
+        Picks = [new ShadePick { X = 0.56, Y = 0.35 }, new ShadePick { X = 0.56, Y = 0.6 }],
+        Reach = 6,
+        Fade = 3,
+        Lightness = 15,
     };
 
     /// <summary>Names and edges.</summary>

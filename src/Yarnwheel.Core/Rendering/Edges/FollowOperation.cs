@@ -25,13 +25,18 @@ internal sealed class FollowOperation(Operation<Plane<float>> before, LitOperati
         return new MatteView(solution, photo.Width * drawing.Scale, photo.Width).Draw(rough, lit.At(drawing, region).Light, drawing.Cancel);
     }
 
-    private MatteSolution Solution(Drawing drawing) => drawing.Source.Whole.GetOrAdd(new PieceKey<MatteSolution>(Key), () =>
+    private MatteSolution Solution(Drawing drawing)
     {
-        var level = MatteSource.Level(drawing.Photo);
+        var level = MatteSource.Level(drawing);
+        return drawing.Source.Whole.GetOrAdd(new PieceKey<MatteSolution>(Key, 1.0 / (1 << level)), () => Solve(level, drawing), drawing.Cancel);
+    }
+
+    private MatteSolution Solve(int level, Drawing drawing)
+    {
         var bytes = WholeMask.Of(before, level, drawing);
         var mask = new float[bytes.Length];
         for (var i = 0; i < mask.Length; i++) mask[i] = bytes[i] / 255f;
-        var picture = MatteSource.Picture(lit, drawing);
+        var picture = MatteSource.Picture(lit, level, drawing);
         return MatteSolver.Solve(picture, mask, follow / 100 * Math.Max(4, Furthest * Math.Max(picture.Light.Width, picture.Light.Height)), drawing.Cancel);
-    }, drawing.Cancel);
+    }
 }

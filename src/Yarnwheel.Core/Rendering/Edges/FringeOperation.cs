@@ -42,11 +42,17 @@ internal sealed class FringeOperation(Operation<Plane<float>> mask, Operation<Pl
         return FringeColours.Of(region, rows);
     }
 
-    private EdgeColours Colours(Drawing drawing) => drawing.Source.Whole.GetOrAdd(new PieceKey<EdgeColours>(matte.Key), () =>
+    private EdgeColours Colours(Drawing drawing)
     {
-        var bytes = WholeMask.Of(matte, MatteSource.Level(drawing.Photo), drawing);
+        var level = MatteSource.Level(drawing);
+        return drawing.Source.Whole.GetOrAdd(new PieceKey<EdgeColours>(matte.Key, 1.0 / (1 << level)), () => Learn(level, drawing), drawing.Cancel);
+    }
+
+    private EdgeColours Learn(int level, Drawing drawing)
+    {
+        var bytes = WholeMask.Of(matte, level, drawing);
         var alpha = new float[bytes.Length];
         for (var i = 0; i < alpha.Length; i++) alpha[i] = bytes[i] / 255f;
-        return EdgeColours.Of(MatteSource.Picture(lit, drawing), alpha, drawing.Cancel);
-    }, drawing.Cancel);
+        return EdgeColours.Of(MatteSource.Picture(lit, level, drawing), alpha, drawing.Cancel);
+    }
 }

@@ -11,13 +11,15 @@ internal static class MatteSource
 {
     private const int NoiseTile = 256;
 
-    /// <summary>Number of the pyramid level on which mattes of a photo are solved.</summary>
+    /// <summary>Number of the pyramid level on which mattes of whole photos are solved.</summary>
     public static int Level(Pyramid photo) => photo.LevelWithin(MattePicture.Most);
 
-    /// <summary>What is known of it; kept.</summary>
-    public static MattePicture Picture(LitOperation lit, Drawing drawing) => drawing.Source.Whole.GetOrAdd(new PieceKey<MattePicture>(lit.Key.With($"matte picture")), () =>
+    /// <summary>Number of the level on which a matte is solved for a drawing: for a thumbnail a smaller one is enough.</summary>
+    public static int Level(Drawing drawing) => Math.Max(Level(drawing.Photo), drawing.Photo.LevelFor(Math.Min(1, drawing.Scale)));
+
+    /// <summary>What is known of the photo at a level; kept.</summary>
+    public static MattePicture Picture(LitOperation lit, int level, Drawing drawing) => drawing.Source.Whole.GetOrAdd(new PieceKey<MattePicture>(lit.Key.With($"matte picture"), 1.0 / (1 << level)), () =>
     {
-        var level = Level(drawing.Photo);
         var small = drawing with { Scale = 1.0 / (1 << level), Pieces = new PieceCache(0), Arena = null };
         return MattePicture.Of(lit.At(small, small.Whole).Light, level == 0 ? 0 : Noise(lit, small.At(1)));
     }, drawing.Cancel);

@@ -33,6 +33,6 @@ internal sealed class SubjectOperation(SubjectPart part, PhotoSteps steps) : Ope
     {
         var mask = new float[cut.Length];
         for (var i = 0; i < mask.Length; i++) mask[i] = cut[i] / 255f;
-        return MatteSolver.Solve(MatteSource.Picture(steps.Lit, drawing), mask, Band, drawing.Cancel);
+        return MatteSolver.Solve(MatteSource.Picture(steps.Lit, MatteSource.Level(drawing.Photo), drawing), mask, Band, drawing.Cancel);
     }
 }
