@@ -5,7 +5,7 @@ export default defineConfig({
   testDir: 'tests',
   workers: 1,
   timeout: 120_000,
-  expect: { timeout: 20_000 },
+  expect: { timeout: 40_000 },
   reporter: 'list',
   forbidOnly: true,
   use: {

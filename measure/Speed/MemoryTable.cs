@@ -1,5 +1,6 @@
 using System.Globalization;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Rendering;
 
 namespace Yarnwheel.Measure.Speed;
@@ -32,7 +33,8 @@ internal static class MemoryTable
     {
         var renderer = Material.Open(path);
         var scale = percent / 100.0;
-        var view = new View(new Region((int)(0.5 * renderer.Photo.Width * scale), (int)(0.3 * renderer.Photo.Height * scale), Material.FrameWidth, Material.FrameHeight), scale);
+        var whole = new Region(0, 0, AreaSampler.Extent(renderer.Photo.Width, scale), AreaSampler.Extent(renderer.Photo.Height, scale));
+        var view = new View(new Region((int)(0.5 * renderer.Photo.Width * scale), (int)(0.3 * renderer.Photo.Height * scale), Material.FrameWidth, Material.FrameHeight).Intersect(whole), scale);
         // A first small frame compiles the code.
         renderer.Frames.Draw(CopyRecipes.Of("plain"), view with { Region = view.Region with { Width = 64, Height = 64 } }, Show.Result);
         GC.Collect();
