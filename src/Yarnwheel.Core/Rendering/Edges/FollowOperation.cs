@@ -33,9 +33,7 @@ internal sealed class FollowOperation(Operation<Plane<float>> before, LitOperati
 
     private MatteSolution Solve(int level, Drawing drawing)
     {
-        var bytes = WholeMask.Of(before, level, drawing);
-        var mask = new float[bytes.Length];
-        for (var i = 0; i < mask.Length; i++) mask[i] = bytes[i] / 255f;
+        var mask = WholeMask.Shares(WholeMask.Of(before, level, drawing));
         var picture = MatteSource.Picture(lit, level, drawing);
         return MatteSolver.Solve(picture, mask, follow / 100 * Math.Max(4, Furthest * Math.Max(picture.Light.Width, picture.Light.Height)), drawing.Cancel);
     }

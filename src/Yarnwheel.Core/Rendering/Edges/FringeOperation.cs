@@ -50,9 +50,7 @@ internal sealed class FringeOperation(Operation<Plane<float>> mask, Operation<Pl
 
     private EdgeColours Learn(int level, Drawing drawing)
     {
-        var bytes = WholeMask.Of(matte, level, drawing);
-        var alpha = new float[bytes.Length];
-        for (var i = 0; i < alpha.Length; i++) alpha[i] = bytes[i] / 255f;
+        var alpha = WholeMask.Shares(WholeMask.Of(matte, level, drawing));
         return EdgeColours.Of(MatteSource.Picture(lit, level, drawing), alpha, drawing.Cancel);
     }
 }

@@ -30,4 +30,12 @@ internal static class WholeMask
             return new ByteList(result.Values);
         }, drawing.Cancel).Bytes;
     }
+
+    /// <summary>Such a mask as shares, 0 … 1.</summary>
+    public static float[] Shares(byte[] mask)
+    {
+        var shares = new float[mask.Length];
+        for (var i = 0; i < shares.Length; i++) shares[i] = mask[i] / 255f;
+        return shares;
+    }
 }

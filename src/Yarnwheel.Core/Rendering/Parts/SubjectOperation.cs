@@ -29,10 +29,6 @@ internal sealed class SubjectOperation(SubjectPart part, PhotoSteps steps) : Ope
         return new MatteView(matte, photo.Width * drawing.Scale, photo.Width).Draw(rough, steps.Lit.At(drawing, region).Light, drawing.Cancel);
     }
 
-    private MatteSolution Solve(byte[] cut, Drawing drawing)
-    {
-        var mask = new float[cut.Length];
-        for (var i = 0; i < mask.Length; i++) mask[i] = cut[i] / 255f;
-        return MatteSolver.Solve(MatteSource.Picture(steps.Lit, MatteSource.Level(drawing.Photo), drawing), mask, Band, drawing.Cancel);
-    }
+    private MatteSolution Solve(byte[] cut, Drawing drawing) =>
+        MatteSolver.Solve(MatteSource.Picture(steps.Lit, MatteSource.Level(drawing.Photo), drawing), WholeMask.Shares(cut), Band, drawing.Cancel);
 }
