@@ -40,6 +40,29 @@ test('killed at any moment, what was acknowledged is there after the restart, an
   }
 });
 
+test('a change made while a window opens is not lost on it', async ({ page, context }) => {
+  const app = new Application();
+  try {
+    await app.start();
+    await openPhoto(page, app.url, 'felt-string');
+    await clickPhoto(page, 0.61, 0.4);
+    const other = await context.newPage();
+    // The other window's first state is on its way while this one changes the take.
+    await other.route('**/state', async route => {
+      const response = await route.fetch();
+      await page.evaluate(() => /** @type {any} */ (window).yarnwheel.take.commit('Colour', [{ op: 'replace', path: '/ground/colour', value: 37 }]));
+      await new Promise(resolve => setTimeout(resolve, 300));
+      await route.fulfill({ response });
+    }, { times: 1 });
+    await other.goto(page.url());
+    await expect.poll(async () => (await recipe(other))?.ground?.colour).toBe(37);
+    await settled(other);
+    expect((await recipe(other)).ground.colour).toBe(37);
+  } finally {
+    await app.remove();
+  }
+});
+
 test('two windows on one take: the other one learns of a change, and neither overwrites the other silently', async ({ page, context }) => {
   const app = new Application();
   try {

@@ -83,7 +83,7 @@ internal static class SubjectScenes
     /// <summary>Only the largest piece of the subject.</summary>
     private static MatteScene Larger(MatteScene scene)
     {
-        var pieces = Components.Of((x, y) => scene.Alpha[y * scene.Width + x] > 0.02f, scene.Width, scene.Height).Runs.GroupBy(r => r.Label);
+        var pieces = Components.Of(Marks.Above(scene.Alpha, 0.02f), scene.Width, scene.Height).Runs.GroupBy(r => r.Label);
         var stays = new bool[scene.Alpha.Length];
         foreach (var run in pieces.MaxBy(p => p.Sum(r => r.End - r.Begin))!) stays.AsSpan(run.Y * scene.Width + run.Begin, run.End - run.Begin).Fill(true);
         var (alpha, own, rest) = ((float[])scene.Alpha.Clone(), (float[])scene.Subject.Clone(), (float[])scene.Rest.Clone());

@@ -35,6 +35,11 @@ internal static class EdgeTable
         yield return new("the whole edge stage on the frame: everything on, from the first step", $"OpenCV guided filter, colour guide: {colourGuided:F0} ms; grey guide: {greyGuided:F0} ms", $"{all:F0} ms", "half of the colour-guided one", all / (0.5 * colourGuided));
         var follow = Time(i => new EdgeRefinement { Follow = 40 + i * 0.01, Fringe = 60 });
         yield return new("follow and fringe alone", $"colour guide {colourGuided:F0} ms", $"{follow:F0} ms", "–", null);
+        // The area's own contrast, in whole frames: what does not change is there.
+        double Dragged(EdgeRefinement edge) => Stopwatches.Median(15, i => renderer.Frames.Draw(
+            new Recipe { Areas = [new Area { Mask = new Mask { Parts = [CopyRecipes.Skein] }, Edge = edge, Treat = new Treatment { Contrast = 10 + i * 0.1 } }] }, view, Show.Result));
+        double without = Dragged(new EdgeRefinement()), with = Dragged(new EdgeRefinement { Follow = 40, Fringe = 60 });
+        yield return new("an area's contrast dragged, follow and fringe on: the frame", $"without an edge {without:F1} ms", $"{with:F1} ms: {with / without:F2} ×", "1.3 × the drag without", with / (1.3 * without));
         foreach (var (name, edge) in (List<(string, Func<int, EdgeRefinement>)>)
         [
             ("contrast", i => whole with { Fringe = 0, Contrast = 20 + i * 0.01 }), ("feather", i => whole with { Fringe = 0, Feather = 2 + i * 0.01 }), ("grow", i => whole with { Fringe = 0, Grow = -1 - i * 0.01 }),

@@ -8,4 +8,7 @@ public sealed record PhotoLimits
 
     /// <summary>File size, millions of bytes.</summary>
     public double Megabytes { get; init; } = 500;
+
+    /// <summary>Memory that an open photo may use, millions of bytes; null for what the process may use.</summary>
+    public double? Memory { get; init; }
 }

@@ -60,9 +60,9 @@ public sealed class PhotoReader(PhotoLimits limits)
         // Its pixels, a pyramid of a third as many, and as much again to work in.
         var isPlain = image.Format == Enums.BandFormat.Uchar && ColourProfile.Of(image) is null or { IsSrgb: true };
         var need = pixels * (isPlain ? 3 + 4 : 12 + 4) * 2;
-        var memory = GC.GetGCMemoryInfo();
-        return need <= memory.TotalAvailableMemoryBytes ? null
-            : $"The picture has {image.Width} × {image.Height} pixels and needs about {need / 1e6:F0} MB of memory; the application may use {memory.TotalAvailableMemoryBytes / 1e6:F0} MB. Nothing was added.";
+        var memory = limits.Memory * 1e6 ?? GC.GetGCMemoryInfo().TotalAvailableMemoryBytes;
+        return need <= memory ? null
+            : $"The picture has {image.Width} × {image.Height} pixels and needs about {need / 1e6:F0} MB of memory; the application may use {memory / 1e6:F0} MB. Nothing was added.";
     }
 
     internal static PhotoFormat Format(Image image)

@@ -50,7 +50,7 @@ builder.Services.ConfigureHttpJsonOptions(json => json.SerializerOptions.Convert
 builder.Services.AddDbContextFactory<YarnwheelContext>(options => DatabaseSetup.Configure(options, folder));
 builder.Services.AddSingleton(folder).AddSingleton(limits)
     .AddSingleton<OriginalStore>().AddSingleton<PhotoLibrary>().AddSingleton<TakeJournal>().AddSingleton<MixShelf>()
-    .AddSingleton<ChangeFeed>().AddSingleton<TakeDesk>().AddSingleton<ThumbnailStore>().AddSingleton<CopyDesk>().AddSingleton<DemoShelf>().AddSingleton<MaskStore>().AddSingleton<Assets>().AddSingleton<FrameDesk>().AddSingleton(new FrameTurns())
+    .AddSingleton<ChangeFeed>().AddSingleton<TakeDesk>().AddSingleton<ThumbnailStore>().AddSingleton(TimeProvider.System).AddSingleton<CopyDesk>().AddSingleton<DemoShelf>().AddSingleton<MaskStore>().AddSingleton<Assets>().AddSingleton<FrameDesk>().AddSingleton(new FrameTurns())
     .AddSingleton(services => new OpenPhotos(services.GetRequiredService<OriginalStore>(), new MaskPictureFolder(folder.Masks, limits), limits, OpenPhotos.Budget));
 
 builder.Services.AddHostedService<WarmUp>();

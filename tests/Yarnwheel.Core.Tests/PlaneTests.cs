@@ -36,7 +36,7 @@ public class PlaneTests
     {
         var transform = DistanceTransform.Of(new bool[12], 4, 3);
         Assert.Equal(float.PositiveInfinity, transform.Distance(5));
-        Assert.Equal(-1, transform.Nearest[5]);
+        Assert.Equal(-1, transform.Nearest(5));
     }
 
     [Theory]
@@ -46,7 +46,7 @@ public class PlaneTests
     {
         var random = new Random(4);
         var marked = Enumerable.Range(0, Width * Height).Select(_ => random.NextDouble() < 0.45).ToArray();
-        var pieces = Components.Of((x, y) => marked[y * Width + x], Width, Height, diagonal);
+        var pieces = Components.Of(marked, Width, Height, diagonal);
         using var source = Mat.FromPixelData(Height, Width, MatType.CV_8UC1, Array.ConvertAll(marked, m => (byte)(m ? 255 : 0)));
         using var labels = new Mat();
         var count = Cv2.ConnectedComponents(source, labels, diagonal ? PixelConnectivity.Connectivity8 : PixelConnectivity.Connectivity4);

@@ -83,6 +83,17 @@ public sealed class ProfileTests : IDisposable
     }
 
     [Fact]
+    public void A_wide_profile_counts_with_the_memory_that_its_values_take()
+    {
+        // 9600 pixels; as they are 3 bytes each, in a wide profile 12, and as much again to work in.
+        var tight = new PhotoReader(new PhotoLimits { Memory = 0.2 });
+        Assert.Equal(TestPhotos.Width, tight.Read(TestPhotos.Write(folder, "plain.png")).Pixels.Width);
+        var refused = Assert.Throws<UnreadablePhotoException>(() => tight.Read(Write("wide.png", TestProfiles.RommRgb)));
+        Assert.Contains("needs about 0 MB of memory", refused.Message, StringComparison.Ordinal);
+        Assert.Equal(TestPhotos.Width, new PhotoReader(new PhotoLimits { Memory = 0.4 }).Read(folder.File("wide.png")).Pixels.Width);
+    }
+
+    [Fact]
     public void Grey_with_a_profile_of_its_own_is_read_by_it()
     {
         var photo = Read(Write("grey.png", TestProfiles.Grey(1), TestPhotos.Image().Colourspace(Enums.Interpretation.Bw) * 0 + 128));

@@ -2,6 +2,11 @@ namespace Yarnwheel.Core.Imaging;
 
 /// <summary>Labels the connected pieces of a mask.</summary>
 /// <remarks>Runs along the rows joined by union–find (Rosenfeld, Pfaltz 1966; Galler, Fischer 1964); 8-connected for what is marked.</remarks>
+/// <example><code>
+/// var pieces = Components.Of(Marks.Above(mask, 0.5f), width, height);
+/// var areas = new int[pieces.Count];
+/// foreach (var run in pieces.Runs) areas[run.Label] += run.End - run.Begin;
+/// </code></example>
 public sealed class Components
 {
     private readonly List<Run> runs;
@@ -21,13 +26,12 @@ public sealed class Components
     /// <summary>All runs, row by row.</summary>
     public IReadOnlyList<Run> Runs => runs;
 
-    /// <param name="marked">Whether a pixel (column, row) is marked.</param>
+    /// <param name="marked">Whether each pixel is marked, row by row.</param>
     /// <param name="width">Pixels.</param>
     /// <param name="height">Pixels.</param>
     /// <param name="diagonal">Whether pixels that touch at a corner hang together.</param>
-    public static Components Of(Func<int, int, bool> marked, int width, int height, bool diagonal = true)
+    public static Components Of(ReadOnlySpan<bool> marked, int width, int height, bool diagonal = true)
     {
-        ArgumentNullException.ThrowIfNull(marked);
         var runs = new List<Run>();
         var rowStarts = new int[height + 1];
         var parents = new List<int>();
@@ -37,11 +41,14 @@ public sealed class Components
             rowStarts[y] = runs.Count;
             var above = y > 0 ? rowStarts[y - 1] : 0;
             var aboveEnd = y > 0 ? rowStarts[y] : 0;
-            for (var x = 0; x < width; x++)
+            var row = marked.Slice(y * width, width);
+            for (var x = 0; x < width;)
             {
-                if (!marked(x, y)) continue;
-                var begin = x;
-                while (x < width && marked(x, y)) x++;
+                var begin = row[x..].IndexOf(true);
+                if (begin < 0) break;
+                begin += x;
+                var length = row[begin..].IndexOf(false);
+                x = length < 0 ? width : begin + length;
                 var label = parents.Count;
                 parents.Add(label);
                 while (above < aboveEnd && runs[above].End + reach <= begin) above++;

@@ -8,24 +8,50 @@ public sealed class DistanceTransform
     private const int Nowhere = int.MaxValue / 4;
     private const int Columns = 64;
 
-    private DistanceTransform(int[] nearest, int width)
+    // Of each pixel the column that its nearest marked pixel lies in, −1 for none; and of each pixel the row of the nearest one in its own column.
+    private readonly int[] columns;
+    private readonly int[] rows;
+
+    private DistanceTransform(int[] columns, int[] rows, int width)
     {
-        Nearest = nearest;
+        this.columns = columns;
+        this.rows = rows;
         Width = width;
     }
 
     public int Width { get; }
 
-    /// <summary>Index of the nearest marked pixel; −1 where none is marked.</summary>
-    public IReadOnlyList<int> Nearest { get; }
+    /// <summary>Index of the marked pixel nearest to one; −1 where none is marked.</summary>
+    public int Nearest(int index)
+    {
+        var column = columns[index];
+        if (column < 0) return -1;
+        var start = index / Width * Width;
+        return rows[start + column] * Width + column;
+    }
 
     /// <summary>Distance to the nearest marked pixel, pixels; infinite where none is marked.</summary>
     public float Distance(int index)
     {
-        var nearest = Nearest[index];
-        if (nearest < 0) return float.PositiveInfinity;
-        double dx = index % Width - nearest % Width, dy = index / Width - nearest / Width;
+        var y = index / Width;
+        return Distance(index - y * Width, y);
+    }
+
+    /// <inheritdoc cref="Distance(int)"/>
+    public float Distance(int x, int y)
+    {
+        var column = columns[y * Width + x];
+        if (column < 0) return float.PositiveInfinity;
+        double dx = x - column, dy = y - rows[y * Width + column];
         return (float)Math.Sqrt(dx * dx + dy * dy);
+    }
+
+    /// <summary>The distances of a row's pixels.</summary>
+    /// <param name="y">Of the row.</param>
+    /// <param name="distances">Receives them.</param>
+    public void Row(int y, Span<float> distances)
+    {
+        for (var x = 0; x < distances.Length; x++) distances[x] = Distance(x, y);
     }
 
     /// <param name="marked">Row by row.</param>
@@ -33,6 +59,10 @@ public sealed class DistanceTransform
     /// <param name="height">Pixels.</param>
     /// <param name="within">Pixels further off than this need not be told apart from those that have none, pixels.</param>
     /// <param name="cancel">Ends the work early.</param>
+    /// <example><code>
+    /// var distances = DistanceTransform.Of(contour, width, height, within: 12);
+    /// var isNear = distances.Distance(y * width + x) &lt;= 12;
+    /// </code></example>
     public static DistanceTransform Of(bool[] marked, int width, int height, double within = double.MaxValue, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(marked);
@@ -40,9 +70,13 @@ public sealed class DistanceTransform
         var rows = new int[marked.Length];
         var bands = (width + Columns - 1) / Columns;
         Parallel.For(0, bands, new ParallelOptions { CancellationToken = cancel }, band => Down(marked, rows, width, height, band * Columns, furthest));
-        var nearest = new int[marked.Length];
-        Rows.Each(height, y => Across(rows.AsSpan(y * width, width), y, width, nearest.AsSpan(y * width, width)), cancel);
-        return new DistanceTransform(nearest, width);
+        var columns = new int[marked.Length];
+        Parallel.For(0, height, new ParallelOptions { CancellationToken = cancel }, () => (Vertices: new int[width], Borders: new double[width + 1]), (y, _, scratch) =>
+        {
+            Across(rows.AsSpan(y * width, width), y, width, scratch.Vertices, scratch.Borders, columns.AsSpan(y * width, width));
+            return scratch;
+        }, _ => { });
+        return new DistanceTransform(columns, rows, width);
     }
 
     /// <summary>The row of the nearest marked pixel in each pixel's own column.</summary>
@@ -68,10 +102,8 @@ public sealed class DistanceTransform
                 if (Math.Abs(rows[y * width + x] - y) > furthest) rows[y * width + x] = Nowhere;
     }
 
-    private static void Across(ReadOnlySpan<int> rows, int y, int width, Span<int> nearest)
+    private static void Across(ReadOnlySpan<int> rows, int y, int width, int[] vertices, double[] borders, Span<int> columns)
     {
-        var vertices = new int[width];
-        var borders = new double[width + 1];
         var count = 0;
         for (var x = 0; x < width; x++)
         {
@@ -91,7 +123,7 @@ public sealed class DistanceTransform
         }
         if (count == 0)
         {
-            nearest.Fill(-1);
+            columns.Fill(-1);
             return;
         }
         borders[count] = double.PositiveInfinity;
@@ -99,7 +131,7 @@ public sealed class DistanceTransform
         for (var x = 0; x < width; x++)
         {
             while (borders[at + 1] < x) at++;
-            nearest[x] = rows[vertices[at]] * width + vertices[at];
+            columns[x] = vertices[at];
         }
     }
 

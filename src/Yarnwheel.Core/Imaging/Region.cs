@@ -20,6 +20,7 @@ public readonly record struct Region(int X, int Y, int Width, int Height)
     }
 
     /// <summary>With so many pixels more on every side; − for fewer.</summary>
+    /// <example><code>new Region(10, 10, 4, 4).Widen(3) // 7, 7, 10 × 10</code></example>
     public Region Widen(int halo) => new(X - halo, Y - halo, Width + 2 * halo, Height + 2 * halo);
 
     /// <summary>Whether all of another lies within it.</summary>

@@ -11,6 +11,16 @@ internal interface ILaneKernel
     void Run<T>(int from, int to) where T : struct, ILanes<T>;
 }
 
+/// <example><code>
+/// private readonly ref struct Doubled(ReadOnlySpan&lt;float&gt; from, Span&lt;float&gt; into) : ILaneKernel
+/// {
+///     public void Run&lt;T&gt;(int first, int last) where T : struct, ILanes&lt;T&gt;
+///     {
+///         for (var x = first; x &lt; last; x += T.Count) into.Save(x, from.Load&lt;T&gt;(x) + from.Load&lt;T&gt;(x));
+///     }
+/// }
+/// LaneLoop.Over(new Doubled(from, into), into.Length);
+/// </code></example>
 /// <summary>Runs kernels in the widest lanes that the processor has, and one by one over what is left.</summary>
 internal static class LaneLoop
 {

@@ -39,6 +39,7 @@ public sealed class Pyramid : IPiece
 
     /// <summary>The smallest level whose pixels are still no larger than the screen's at this scale.</summary>
     /// <param name="scale">Screen pixels a photo pixel; above 0.</param>
+    /// <example><code>pyramid.LevelFor(0.3) // 1: half size, from which 0.3 is drawn by averaging</code></example>
     public int LevelFor(double scale)
     {
         var level = 0;

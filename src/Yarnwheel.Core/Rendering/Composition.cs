@@ -43,7 +43,7 @@ internal sealed class Composition(RenderPlan plan, RenderedView view)
             photo.CopyTo(ground);
             grey.CopyTo(groundGrey);
             for (var k = 0; k < plan.Areas.Count; k++)
-                if (masks[k]?.Fringe is { } fringe) Replace(fringe, y, plan.Areas[k], p => p.Background, ground, groundGrey);
+                if (masks[k]?.Fringe is { } fringe) Replace(fringe, y, plan.Areas[k], p => p.Background, ground, groundGrey, scratch);
             Ground(ground, groundGrey, light);
         }
         else
@@ -77,7 +77,7 @@ internal sealed class Composition(RenderPlan plan, RenderedView view)
         var own = Take(scratch, 8, 1);
         view.Lit.Light.Row(y, region).CopyTo(version);
         grey.CopyTo(own);
-        if (mask.Fringe is { } fringe) Replace(fringe, y, area, p => p.Foreground, version, own);
+        if (mask.Fringe is { } fringe) Replace(fringe, y, area, p => p.Foreground, version, own, scratch);
         var drawn = version.Slice(first, length);
         var colour = (float)(area.Area.Colour / 100);
         area.Colour.Row(drawn);
@@ -98,28 +98,35 @@ internal sealed class Composition(RenderPlan plan, RenderedView view)
     }
 
     /// <summary>Puts one side's own colour, and its grey, in the place of the mixture at the edge.</summary>
-    private void Replace(FringeColours fringe, int y, AreaPlan area, Func<EdgePair, Vector3> side, LightRow light, Span<float> grey)
+    /// <remarks>The edge's pixels are gathered side by side, so that their greys are found in lanes.</remarks>
+    private void Replace(FringeColours fringe, int y, AreaPlan area, Func<EdgePair, Vector3> side, LightRow light, Span<float> grey, Span<float> scratch)
     {
         var share = (float)(area.Area.Edge.Fringe / 100);
-        var (columns, pairs) = fringe.Row(y);
-        for (var k = 0; k < columns.Length; k++)
+        var (places, pairs) = fringe.Row(y, region);
+        var own = new LightRow(Take(scratch, 9, 3), region.Width).Slice(0, places.Length);
+        for (var k = 0; k < places.Length; k++)
         {
-            var x = columns.Span[k] - region.X;
-            if ((uint)x >= (uint)region.Width) continue;
-            var mixture = new Vector3(light.Red[x], light.Green[x], light.Blue[x]);
-            var own = Vector3.Lerp(mixture, side(pairs.Span[k]), share);
-            (light.Red[x], light.Green[x], light.Blue[x]) = (own.X, own.Y, own.Z);
-            grey[x] = GreyOf(own);
+            var x = places[k] - region.X;
+            var colour = Vector3.Lerp(new Vector3(light.Red[x], light.Green[x], light.Blue[x]), side(pairs[k]), share);
+            (own.Red[k], own.Green[k], own.Blue[k]) = (colour.X, colour.Y, colour.Z);
         }
-    }
-
-    private float GreyOf(Vector3 colour)
-    {
-        var (l, a, b) = OkLab.FromLinear(colour.X, colour.Y, colour.Z);
-        var basis = GreyConversion.BaseLightness(plan.Recipe.Grey.Basis, colour.X, colour.Y, colour.Z, l);
-        var lift = view.Hues is null ? 0 : plan.Curve.AtTurn((float)(OkLab.Hue(a, b) / 360)) * GreyConversion.Weight(OkLab.Chroma(a, b)) * GreyConversion.Gain;
-        var lifted = GreyConversion.Lift(basis, lift);
-        return lifted * lifted * lifted;
+        Span<float> l = Take(scratch, 12, 1)[..places.Length], a = Take(scratch, 13, 1)[..places.Length], b = Take(scratch, 14, 1)[..places.Length];
+        OkLab.FromLinear(own, l, a, b);
+        GreyConversion.BaseLightness(plan.Recipe.Grey.Basis, own, l, l);
+        if (view.Hues is null)
+        {
+            GreyKernel.Flat(l, l);
+        }
+        else
+        {
+            GreyKernel.Hues(a, b, a, b);
+            GreyKernel.Lifted(l, a, b, plan.Curve, l);
+        }
+        for (var k = 0; k < places.Length; k++)
+        {
+            var x = places[k] - region.X;
+            (light.Red[x], light.Green[x], light.Blue[x], grey[x]) = (own.Red[k], own.Green[k], own.Blue[k], l[k]);
+        }
     }
 
     private static void Fill(LightRow light, ReadOnlySpan<float> grey, Tint? tint)

@@ -5,6 +5,7 @@ using Yarnwheel.Core.Masks.Finding;
 using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering.Cache;
+using Yarnwheel.Core.Rendering.Edges;
 using Yarnwheel.Core.Rendering.Operations;
 
 namespace Yarnwheel.Core.Rendering;
@@ -88,9 +89,7 @@ public sealed class Findings
             var drawn = area.Mask.At(strip, region);
             Rows.Each(region, y =>
             {
-                var from = drawn.Row(y, region);
-                var into = mask.Row(y);
-                for (var x = 0; x < into.Length; x++) into[x] = (byte)(from[x] * 255 + 0.5f);
+                WholeMask.Quantise(drawn.Row(y, region), mask.Row(y));
                 var colours = lit.Lab.Row(y, region);
                 var kept = lab.Row(y);
                 colours.L.CopyTo(kept.L);

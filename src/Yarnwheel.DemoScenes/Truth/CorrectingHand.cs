@@ -19,7 +19,8 @@ internal static class CorrectingHand
         var (most, meant, within) = (0, Array.Empty<bool>(), false);
         foreach (var missing in (bool[])[true, false])
         {
-            var piece = Components.Of((x, y) => IsWrong(y * width + x, missing), width, height).Runs.GroupBy(r => r.Label).MaxBy(Size);
+            bool[] wrong = [.. Enumerable.Range(0, mask.Length).Select(i => IsWrong(i, missing))];
+            var piece = Components.Of(wrong, width, height).Runs.GroupBy(r => r.Label).MaxBy(Size);
             if (piece is null || Size(piece) <= most) continue;
             (most, meant, within) = (Size(piece), new bool[mask.Length], missing);
             foreach (var run in piece) meant.AsSpan(run.Y * width + run.Begin, run.End - run.Begin).Fill(true);

@@ -6,7 +6,7 @@ using Yarnwheel.Web.Hosting;
 namespace Yarnwheel.Web.Copies;
 
 /// <summary>Makes copies in the background, one at a time, and keeps each until it was fetched or an hour has passed.</summary>
-internal sealed class CopyDesk(DataFolder folder, FrameTurns turns, ILogger<CopyDesk> logger) : IDisposable
+internal sealed class CopyDesk(DataFolder folder, FrameTurns turns, TimeProvider clock, ILogger<CopyDesk> logger) : IDisposable
 {
     private static readonly TimeSpan Kept = TimeSpan.FromHours(1);
     private readonly ConcurrentDictionary<string, CopyJob> jobs = new();
@@ -19,7 +19,7 @@ internal sealed class CopyDesk(DataFolder folder, FrameTurns turns, ILogger<Copy
     {
         Sweep();
         var id = Guid.NewGuid().ToString("N");
-        var job = new CopyJob(id, fileName, Path.Combine(folder.Copies, id + Path.GetExtension(fileName)));
+        var job = new CopyJob(id, fileName, Path.Combine(folder.Copies, id + Path.GetExtension(fileName)), clock);
         jobs[id] = job;
         _ = Task.Run(() => RunAsync(job, write));
         return job;
@@ -61,7 +61,7 @@ internal sealed class CopyDesk(DataFolder folder, FrameTurns turns, ILogger<Copy
     {
         foreach (var (id, job) in jobs)
         {
-            if (job.State == CopyState.Working || DateTime.UtcNow - job.EndedAt < Kept) continue;
+            if (job.State == CopyState.Working || clock.GetUtcNow() - job.EndedAt < Kept) continue;
             jobs.TryRemove(id, out _);
             File.Delete(job.Path);
             job.Dispose();

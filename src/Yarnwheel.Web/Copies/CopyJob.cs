@@ -1,7 +1,7 @@
 namespace Yarnwheel.Web.Copies;
 
 /// <summary>A copy on its way: being rendered, ready to be fetched, failed or cancelled.</summary>
-internal sealed class CopyJob(string id, string fileName, string path) : IDisposable
+internal sealed class CopyJob(string id, string fileName, string path, TimeProvider clock) : IDisposable
 {
     private readonly CancellationTokenSource cancel = new();
     private double share;
@@ -26,12 +26,12 @@ internal sealed class CopyJob(string id, string fileName, string path) : IDispos
     /// <summary>Why it failed.</summary>
     public string? Fault { get; set; }
 
-    public DateTime EndedAt { get; private set; }
+    public DateTimeOffset EndedAt { get; private set; }
 
     /// <summary>Ends it. When it ended is known before it counts as ended: nobody may take it for one of long ago.</summary>
     public void End(CopyState state)
     {
-        EndedAt = DateTime.UtcNow;
+        EndedAt = clock.GetUtcNow();
         Thread.MemoryBarrier();
         State = state;
     }

@@ -50,7 +50,7 @@ internal static class MaskShift
                     continue;
                 }
                 var isInside = mask[at] >= 0.5f;
-                var nearest = (isInside ? toOutside : toInside).Nearest[at];
+                var nearest = (isInside ? toOutside : toInside).Nearest(at);
                 if (nearest < 0)
                 {
                     result[at] = mask[at];

@@ -21,8 +21,8 @@ internal static class SpeckMap
     public static byte[] Of(byte[] mask, int width, int height, double islands, double pinholes)
     {
         var result = new byte[mask.Length];
-        if (islands > 0) Mark(Components.Of((x, y) => mask[y * width + x] >= Least, width, height), width, mask, v => v, islands, Cleared, result);
-        if (pinholes > 0) Mark(Components.Of((x, y) => mask[y * width + x] <= 255 - Least, width, height, diagonal: false), width, mask, v => 255 - v, pinholes, Filled, result);
+        if (islands > 0) Mark(Components.Of(Marks.Between(mask, Least, 255), width, height), width, mask, v => v, islands, Cleared, result);
+        if (pinholes > 0) Mark(Components.Of(Marks.Between(mask, 0, 255 - Least), width, height, diagonal: false), width, mask, v => 255 - v, pinholes, Filled, result);
         return result;
     }
 

@@ -39,24 +39,22 @@ internal sealed class SpeckFinder
         this.width = width;
         this.height = height;
         isSpeck = new bool[mask.Length];
-        var pieces = Components.Of((x, y) => mask[y * width + x] >= 128, width, height);
+        var pieces = Components.Of(Marks.Between(mask, 128, 255), width, height);
         var sizes = Sizes(pieces);
         var most = sizes.Length == 0 ? 0 : sizes.Max();
         cancel.ThrowIfCancellationRequested();
         var found = new List<FoundSpeck>();
         found.AddRange(Collect(SpeckKind.Island, pieces, (k, _) => sizes[k] <= most * LargestShare, m => m / 255f));
-        var holes = Components.Of((x, y) => mask[y * width + x] < 128, width, height, diagonal: false);
+        var holes = Components.Of(Marks.Between(mask, 0, 127), width, height, diagonal: false);
         var holeSizes = Sizes(holes);
         found.AddRange(Collect(SpeckKind.Pinhole, holes, (k, touches) => !touches && holeSizes[k] <= most * LargestShare, m => 1 - m / 255f));
         foreach (var run in found.SelectMany(f => f.Runs)) isSpeck.AsSpan(run.Y * width + run.Begin, run.End - run.Begin).Fill(true);
         cancel.ThrowIfCancellationRequested();
-        var inside = Array.ConvertAll(mask, m => m >= 128);
+        var inside = Marks.Between(mask, 128, 255);
         var off = DistanceTransform.Of(inside, width, height, edge, cancel);
-        var faint = Components.Of((x, y) =>
-        {
-            var at = y * width + x;
-            return mask[at] is > 2 and < 128 && mask[at] / 255f * chroma[at] >= SeenChroma && off.Distance(at) > edge;
-        }, width, height);
+        var isFaint = Marks.Between(mask, 3, 127);
+        for (var at = 0; at < isFaint.Length; at++) isFaint[at] = isFaint[at] && mask[at] / 255f * chroma[at] >= SeenChroma && off.Distance(at) > edge;
+        var faint = Components.Of(isFaint, width, height);
         found.AddRange(Collect(SpeckKind.Stray, faint, (_, _) => true, m => m / 255f));
         Found = [.. found.Where(f => f.Pixels * scale * scale >= LeastPixels && f.Visible >= LeastVisible).OrderByDescending(f => f.Pixels).ThenBy(f => f.Runs[0].Y).ThenBy(f => f.Runs[0].Begin)];
     }

@@ -22,61 +22,97 @@ internal static class AlphaPosterior
     /// <param name="count">How many.</param>
     /// <param name="steps">How finely alpha is tried; at most <see cref="MatteBlock.MostSteps"/>.</param>
     /// <param name="noise">Deviation of the picture's noise, encoded 0 … 1.</param>
-    public static void Of(MatteBlock block, int count, int steps, float noise) => LaneLoop.Over(new Kernel(block, steps, noise), count);
+    public static void Of(MatteBlock block, int count, int steps, float noise)
+    {
+        // Several small kernels: the compiler stops putting operations in place where one grows too long.
+        MatteNoise.Spread(block, count, noise);
+        ColourModels.OfMoments(block.Foreground, count, Relative, Absolute);
+        ColourModels.OfMoments(block.Background, count, Relative, Absolute);
+        LaneLoop.Over(new ApartKernel(block), count);
+        LaneLoop.Over(new PriorKernel(block, steps), count);
+        LaneLoop.Over(new StepKernel(block, steps), count);
+        LaneLoop.Over(new EndKernel(block, steps), count);
+        LaneLoop.Over(new MeanKernel(block, steps), count);
+    }
 
-    private readonly ref struct Kernel(MatteBlock block, int steps, float noise) : ILaneKernel
+    private readonly ref struct ApartKernel(MatteBlock block) : ILaneKernel
     {
         private readonly MatteBlock block = block;
-        private readonly int steps = steps;
-        private readonly float noise = noise;
 
         public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
-            T zero = T.Of(0), one = T.Of(1), half = T.Of(0.5f);
+            var one = T.Of(1);
+            for (var i = from; i < to; i += T.Count)
+            {
+                ColourModel<T> foreground = new(block.Foreground, MatteBlock.Size, i), background = new(block.Background, MatteBlock.Size, i);
+                block.Apart.Save(i, Symmetric<T>.Mix(one, foreground.Spread, one, background.Spread, block.Noise(0).Load<T>(i), block.Noise(1).Load<T>(i), block.Noise(2).Load<T>(i))
+                    .Measure(foreground.Red - background.Red, foreground.Green - background.Green, foreground.Blue - background.Blue).Length);
+            }
+        }
+    }
+
+    private readonly ref struct PriorKernel(MatteBlock block, int steps) : ILaneKernel
+    {
+        private readonly MatteBlock block = block;
+        private readonly int steps = steps;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            var one = T.Of(1);
+            for (var i = from; i < to; i += T.Count)
+            {
+                var volume = LaneMath.Log(block.Volume.Load<T>(i) + T.Of(1e-12f));
+                var inside = block.Prior.Load<T>(i);
+                var mixed = LaneMath.Clamp(block.MixedPrior.Load<T>(i) + T.Of(2) * inside * (one - inside), T.Of(0.03f), T.Of(0.6f)) * T.Of(Mixed);
+                T outside = LaneMath.Log((one - mixed) * (one - inside)), within = LaneMath.Log((one - mixed) * inside);
+                block.LogOutside.Save(i, outside);
+                block.LogInside.Save(i, within);
+                block.LogSeenOutside.Save(i, LaneMath.Log(T.MulAdd(T.Of(Global), block.SeenOutside.Load<T>(i), T.Of(1e-3f))) - volume + outside);
+                block.LogSeenInside.Save(i, LaneMath.Log(T.MulAdd(T.Of(Global), block.SeenInside.Load<T>(i), T.Of(1e-3f))) - volume + within);
+                block.LogMixed.Save(i, LaneMath.Log(mixed / T.Of(steps - 1)));
+            }
+        }
+    }
+
+    /// <summary>How well each step explains the pixel's colour by the models alone.</summary>
+    private readonly ref struct StepKernel(MatteBlock block, int steps) : ILaneKernel
+    {
+        private readonly MatteBlock block = block;
+        private readonly int steps = steps;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            T one = T.Of(1), half = T.Of(0.5f);
             for (var i = from; i < to; i += T.Count)
             {
                 T red = block.Red.Load<T>(i), green = block.Green.Load<T>(i), blue = block.Blue.Load<T>(i);
-                T slopeRed = MatteNoise.Slope(red), slopeGreen = MatteNoise.Slope(green), slopeBlue = MatteNoise.Slope(blue);
-                T noiseRed = slopeRed * T.Of(noise), noiseGreen = slopeGreen * T.Of(noise), noiseBlue = slopeBlue * T.Of(noise);
-                noiseRed *= noiseRed;
-                noiseGreen *= noiseGreen;
-                noiseBlue *= noiseBlue;
-                var foreground = new ColourModel<T>(block.Foreground, MatteBlock.Size, i, Relative, Absolute);
-                var background = new ColourModel<T>(block.Background, MatteBlock.Size, i, Relative, Absolute);
-                var apart = Symmetric<T>.Mix(one, foreground.Spread, one, background.Spread, noiseRed, noiseGreen, noiseBlue)
-                    .Measure(foreground.Red - background.Red, foreground.Green - background.Green, foreground.Blue - background.Blue).Length;
-                block.Apart.Save(i, apart);
-
-                var volume = LaneMath.Log(slopeRed * slopeGreen * slopeBlue + T.Of(1e-12f));
-                T inside = block.Prior.Load<T>(i), mixed = LaneMath.Clamp(block.MixedPrior.Load<T>(i) + T.Of(2) * inside * (one - inside), T.Of(0.03f), T.Of(0.6f)) * T.Of(Mixed);
-                T logOut = LaneMath.Log((one - mixed) * (one - inside)), logIn = LaneMath.Log((one - mixed) * inside), logMixed = LaneMath.Log(mixed / T.Of(steps - 1));
-                var seenOut = LaneMath.Log(T.MulAdd(T.Of(Global), block.SeenOutside.Load<T>(i), T.Of(1e-3f))) - volume;
-                var seenIn = LaneMath.Log(T.MulAdd(T.Of(Global), block.SeenInside.Load<T>(i), T.Of(1e-3f))) - volume;
-                var most = T.Of(-1e30f);
+                T noiseRed = block.Noise(0).Load<T>(i), noiseGreen = block.Noise(1).Load<T>(i), noiseBlue = block.Noise(2).Load<T>(i);
+                ColourModel<T> foreground = new(block.Foreground, MatteBlock.Size, i), background = new(block.Background, MatteBlock.Size, i);
                 for (var k = 0; k <= steps; k++)
                 {
                     T alpha = T.Of((float)k / steps), rest = one - alpha;
                     var (length, determinant) = Symmetric<T>.Mix(alpha * alpha, foreground.Spread, rest * rest, background.Spread, noiseRed, noiseGreen, noiseBlue).Measure(
                         red - alpha * foreground.Red - rest * background.Red, green - alpha * foreground.Green - rest * background.Green, blue - alpha * foreground.Blue - rest * background.Blue);
                     // 2.7568 = 1.5 ln 2π.
-                    var log = T.Of(-2.7568156f) - half * (length + LaneMath.Log(determinant));
-                    if (k == 0) log = Either(log, seenOut) + logOut;
-                    else if (k == steps) log = Either(log, seenIn) + logIn;
-                    else log += logMixed;
-                    block.Step(k).Save(i, log);
-                    most = T.Max(most, log);
+                    block.Step(k).Save(i, T.Of(-2.7568156f) - half * (length + LaneMath.Log(determinant)));
                 }
-                T sum = zero, mean = zero, square = zero;
-                for (var k = 0; k <= steps; k++)
-                {
-                    T weight = LaneMath.Exp(block.Step(k).Load<T>(i) - most), alpha = T.Of((float)k / steps);
-                    sum += weight;
-                    mean = T.MulAdd(weight, alpha, mean);
-                    square = T.MulAdd(weight, alpha * alpha, square);
-                }
-                mean = mean / sum;
-                block.Mean.Save(i, mean);
-                block.Deviation.Save(i, T.Root(T.Max(zero, square / sum - mean * mean)));
+            }
+        }
+    }
+
+    /// <summary>The ends also know the colours of the whole picture.</summary>
+    private readonly ref struct EndKernel(MatteBlock block, int steps) : ILaneKernel
+    {
+        private readonly MatteBlock block = block;
+        private readonly int steps = steps;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            Span<float> first = block.Step(0), last = block.Step(steps);
+            for (var i = from; i < to; i += T.Count)
+            {
+                first.Save(i, Either(first.Load<T>(i) + block.LogOutside.Load<T>(i), block.LogSeenOutside.Load<T>(i)));
+                last.Save(i, Either(last.Load<T>(i) + block.LogInside.Load<T>(i), block.LogSeenInside.Load<T>(i)));
             }
         }
 
@@ -85,6 +121,34 @@ internal static class AlphaPosterior
         {
             var most = T.Max(a, b);
             return most + LaneMath.Log(T.Of(1) + LaneMath.Exp(T.Min(a, b) - most));
+        }
+    }
+
+    private readonly ref struct MeanKernel(MatteBlock block, int steps) : ILaneKernel
+    {
+        private readonly MatteBlock block = block;
+        private readonly int steps = steps;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            for (var i = from; i < to; i += T.Count)
+            {
+                var mixed = block.LogMixed.Load<T>(i);
+                var most = T.Max(block.Step(0).Load<T>(i), block.Step(steps).Load<T>(i));
+                for (var k = 1; k < steps; k++) most = T.Max(most, block.Step(k).Load<T>(i) + mixed);
+                T sum = T.Of(0), mean = T.Of(0), square = T.Of(0);
+                for (var k = 0; k <= steps; k++)
+                {
+                    var log = block.Step(k).Load<T>(i) - most;
+                    T weight = LaneMath.Exp(k == 0 || k == steps ? log : log + mixed), alpha = T.Of((float)k / steps);
+                    sum += weight;
+                    mean = T.MulAdd(weight, alpha, mean);
+                    square = T.MulAdd(weight, alpha * alpha, square);
+                }
+                mean = mean / sum;
+                block.Mean.Save(i, mean);
+                block.Deviation.Save(i, T.Root(T.Max(T.Of(0), square / sum - mean * mean)));
+            }
         }
     }
 }

@@ -32,6 +32,36 @@ internal readonly struct ColourModel<T> where T : struct, ILanes<T>
             Least(moments.Load<T>(9 * stride + at) * share - Blue * Blue, Blue, relative, absolute));
     }
 
+    /// <summary>A model that was saved.</summary>
+    /// <param name="rows">Ten rows; the first says nothing.</param>
+    /// <param name="stride">From one row to the next.</param>
+    /// <param name="at">Place in the rows.</param>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public ColourModel(ReadOnlySpan<float> rows, int stride, int at)
+    {
+        Red = rows.Load<T>(stride + at);
+        Green = rows.Load<T>(2 * stride + at);
+        Blue = rows.Load<T>(3 * stride + at);
+        Spread = new Symmetric<T>(rows.Load<T>(4 * stride + at), rows.Load<T>(5 * stride + at), rows.Load<T>(6 * stride + at),
+            rows.Load<T>(7 * stride + at), rows.Load<T>(8 * stride + at), rows.Load<T>(9 * stride + at));
+    }
+
+    /// <summary>Saves it over rows of moments; the first is left alone.</summary>
+    /// <inheritdoc cref="ColourModel{T}(ReadOnlySpan{float}, int, int)"/>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public void Save(Span<float> rows, int stride, int at)
+    {
+        rows.Save(stride + at, Red);
+        rows.Save(2 * stride + at, Green);
+        rows.Save(3 * stride + at, Blue);
+        rows.Save(4 * stride + at, Spread.A);
+        rows.Save(5 * stride + at, Spread.B);
+        rows.Save(6 * stride + at, Spread.C);
+        rows.Save(7 * stride + at, Spread.D);
+        rows.Save(8 * stride + at, Spread.E);
+        rows.Save(9 * stride + at, Spread.F);
+    }
+
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static T Least(T variance, T mean, float relative, float absolute)
     {

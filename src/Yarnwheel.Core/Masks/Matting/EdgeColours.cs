@@ -11,6 +11,10 @@ internal sealed class EdgeColours : IPiece
     /// <summary>How far from a contour colours are looked for, pixels.</summary>
     private const double Near = 24;
 
+    /// <summary>Least spread of a side's colour: a share of its mean, and a constant.</summary>
+    private const float Relative = 0.05f;
+    private const float Absolute = 0.003f;
+
     private static readonly double[] Reach = [1.5, 4, 10, 30];
 
     private readonly MattePicture picture;
@@ -42,21 +46,24 @@ internal sealed class EdgeColours : IPiece
     public static EdgeColours Of(MattePicture whole, float[] mask, CancellationToken cancel)
     {
         // Specks far from the contour that matters are left as they are.
-        var near = new Plane<float>(whole.Whole, MatteBand.Shares(mask, whole.Light.Width, whole.Light.Height, Near, cancel));
-        var picture = whole.About(MatteBand.Bounds(near));
+        var picture = whole.About(MatteBand.Shares(new Plane<float>(whole.Whole, mask), Near, cancel).Region);
         var cells = picture.Cells(new Plane<float>(whole.Whole, mask).Cut(picture.Light.Region).Values);
-        var first = Of(picture, picture.Colours, picture.Colours, cells, power: 6, cancel);
+        var first = Of(picture, picture.Colours, picture.Colours, cells, isFirst: true, cancel);
         // What the first look finds behind the mixture speaks in the second: where an edge is wide, nothing pure is near.
         var (own, behind) = first.Unmixed(cells, cancel);
-        return Of(picture, own, behind, cells, power: 3, cancel);
+        return Of(picture, own, behind, cells, isFirst: false, cancel);
     }
 
-    private static EdgeColours Of(MattePicture picture, float[][] own, float[][] behind, float[] alpha, int power, CancellationToken cancel)
+    private static EdgeColours Of(MattePicture picture, float[][] own, float[][] behind, float[] alpha, bool isFirst, CancellationToken cancel)
     {
         LocalMoments Moments(float[][] colours, Func<float, float> share)
         {
             var weight = new float[alpha.Length];
-            for (var i = 0; i < weight.Length; i++) weight[i] = MathF.Pow(share(alpha[i]), power) + 1e-9f;
+            for (var i = 0; i < weight.Length; i++)
+            {
+                float own = share(alpha[i]), cube = own * own * own;
+                weight[i] = (isFirst ? cube * cube : cube) + 1e-9f;
+            }
             return LocalMoments.Of(colours, weight, picture.CellsAcross, picture.CellsDown, [.. Reach.Select(r => r / picture.Cell)], cancel);
         }
         return new EdgeColours(picture, Moments(own, a => a), Moments(behind, a => 1 - a));
@@ -77,7 +84,7 @@ internal sealed class EdgeColours : IPiece
                 foreground.At(at % picture.CellsAcross + 0.5f, at / picture.CellsAcross + 0.5f, block.Foreground, k);
                 background.At(at % picture.CellsAcross + 0.5f, at / picture.CellsAcross + 0.5f, block.Background, k);
             }
-            LaneLoop.Over(new Kernel(block, 0.7f * picture.Noise), count);
+            Unmix(block, count, 0.7f * picture.Noise);
             for (var k = 0; k < count; k++)
             {
                 Put(own, soft[from + k], block.Foreground, k);
@@ -121,7 +128,7 @@ internal sealed class EdgeColours : IPiece
                 foreground.At((x + 0.5f) * share - left, (y + 0.5f) * share - top, block.Foreground, k);
                 background.At((x + 0.5f) * share - left, (y + 0.5f) * share - top, block.Background, k);
             }
-            LaneLoop.Over(new Kernel(block, noise), count);
+            Unmix(block, count, noise);
             for (var k = 0; k < count; k++)
             {
                 into[from + k] = new EdgePair(new(block.Foreground[k], block.Foreground[MatteBlock.Size + k], block.Foreground[2 * MatteBlock.Size + k]),
@@ -131,33 +138,58 @@ internal sealed class EdgeColours : IPiece
     }
 
     /// <summary>Puts the colours found over the first rows of the moments.</summary>
-    private readonly ref struct Kernel(MatteBlock block, float noise) : ILaneKernel
+    private static void Unmix(MatteBlock block, int count, float noise)
+    {
+        ColourModels.OfMoments(block.Foreground, count, Relative, Absolute);
+        ColourModels.OfMoments(block.Background, count, Relative, Absolute);
+        MatteNoise.Spread(block, count, noise);
+        LaneLoop.Over(new RestKernel(block), count);
+        LaneLoop.Over(new ShareKernel(block), count);
+    }
+
+    /// <summary>What the mean colours leave of the pixel's, by the inverse of all that may spread it.</summary>
+    private readonly ref struct RestKernel(MatteBlock block) : ILaneKernel
     {
         private readonly MatteBlock block = block;
-        private readonly float noise = noise;
 
         public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
-            T zero = T.Of(0), one = T.Of(1);
             for (var i = from; i < to; i += T.Count)
             {
-                T red = block.Red.Load<T>(i), green = block.Green.Load<T>(i), blue = block.Blue.Load<T>(i), alpha = block.Mean.Load<T>(i), rest = one - alpha;
-                T noiseRed = MatteNoise.Slope(red) * T.Of(noise), noiseGreen = MatteNoise.Slope(green) * T.Of(noise), noiseBlue = MatteNoise.Slope(blue) * T.Of(noise);
-                var f = new ColourModel<T>(block.Foreground, MatteBlock.Size, i, 0.05f, 0.003f);
-                var b = new ColourModel<T>(block.Background, MatteBlock.Size, i, 0.05f, 0.003f);
-                var (adjugate, determinant) = Symmetric<T>.Mix(alpha * alpha, f.Spread, rest * rest, b.Spread, noiseRed * noiseRed, noiseGreen * noiseGreen, noiseBlue * noiseBlue).Adjugate();
+                T red = block.Red.Load<T>(i), green = block.Green.Load<T>(i), blue = block.Blue.Load<T>(i), alpha = block.Mean.Load<T>(i), rest = T.Of(1) - alpha;
+                ColourModel<T> f = new(block.Foreground, MatteBlock.Size, i), b = new(block.Background, MatteBlock.Size, i);
+                var (adjugate, determinant) = Symmetric<T>.Mix(alpha * alpha, f.Spread, rest * rest, b.Spread, block.Noise(0).Load<T>(i), block.Noise(1).Load<T>(i), block.Noise(2).Load<T>(i)).Adjugate();
                 var (x, y, z) = adjugate.Times(red - alpha * f.Red - rest * b.Red, green - alpha * f.Green - rest * b.Green, blue - alpha * f.Blue - rest * b.Blue);
-                var share = one / determinant;
-                var (fx, fy, fz) = f.Spread.Times(x, y, z);
-                var (bx, by, bz) = b.Spread.Times(x, y, z);
-                T ownF = alpha * share, ownB = rest * share;
-                block.Foreground.Save(i, T.Max(zero, T.MulAdd(ownF, fx, f.Red)));
-                block.Foreground.Save(MatteBlock.Size + i, T.Max(zero, T.MulAdd(ownF, fy, f.Green)));
-                block.Foreground.Save(2 * MatteBlock.Size + i, T.Max(zero, T.MulAdd(ownF, fz, f.Blue)));
-                block.Background.Save(i, T.Max(zero, T.MulAdd(ownB, bx, b.Red)));
-                block.Background.Save(MatteBlock.Size + i, T.Max(zero, T.MulAdd(ownB, by, b.Green)));
-                block.Background.Save(2 * MatteBlock.Size + i, T.Max(zero, T.MulAdd(ownB, bz, b.Blue)));
+                var share = T.Of(1) / determinant;
+                block.Noise(0).Save(i, x * share);
+                block.Noise(1).Save(i, y * share);
+                block.Noise(2).Save(i, z * share);
             }
+        }
+    }
+
+    /// <summary>Each side takes of it what its spread and its share of the pixel allow.</summary>
+    private readonly ref struct ShareKernel(MatteBlock block) : ILaneKernel
+    {
+        private readonly MatteBlock block = block;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            for (var i = from; i < to; i += T.Count)
+            {
+                T x = block.Noise(0).Load<T>(i), y = block.Noise(1).Load<T>(i), z = block.Noise(2).Load<T>(i), alpha = block.Mean.Load<T>(i);
+                Take(block.Foreground, i, alpha, x, y, z);
+                Take(block.Background, i, T.Of(1) - alpha, x, y, z);
+            }
+        }
+
+        private static void Take<T>(Span<float> rows, int i, T share, T x, T y, T z) where T : struct, ILanes<T>
+        {
+            var model = new ColourModel<T>(rows, MatteBlock.Size, i);
+            var (red, green, blue) = model.Spread.Times(x, y, z);
+            rows.Save(i, T.Max(T.Of(0), T.MulAdd(share, red, model.Red)));
+            rows.Save(MatteBlock.Size + i, T.Max(T.Of(0), T.MulAdd(share, green, model.Green)));
+            rows.Save(2 * MatteBlock.Size + i, T.Max(T.Of(0), T.MulAdd(share, blue, model.Blue)));
         }
     }
 }

@@ -10,7 +10,8 @@ internal sealed class MatteBlock
     public const int MostSteps = 16;
 
     private const int Moments = 10;
-    private readonly float[] values = new float[(11 + 2 * Moments + MostSteps + 1) * Size];
+    private const int Own = 20;
+    private readonly float[] values = new float[(Own + 2 * Moments + MostSteps + 1) * Size];
 
     /// <summary>Linear light of each pixel.</summary>
     public Span<float> Red => Row(0);
@@ -41,16 +42,35 @@ internal sealed class MatteBlock
     public Span<float> Apart => Row(9);
 
     /// <summary>Of each pixel, what the caller needs to know it by.</summary>
-    public Span<float> Own => Row(10);
+    public Span<float> Name => Row(10);
 
-    /// <summary>Ten rows of moments of the foreground's colour.</summary>
-    public Span<float> Foreground => values.AsSpan(11 * Size, Moments * Size);
+    /// <summary>Variance of the noise at its light, of each channel.</summary>
+    public Span<float> Noise(int channel) => Row(11 + channel);
 
-    /// <summary>Ten rows of moments of the background's colour.</summary>
-    public Span<float> Background => values.AsSpan((11 + Moments) * Size, Moments * Size);
+    /// <summary>Logarithm of how likely it is outside alone, prior included, by the colours of the whole picture, and by the prior alone.</summary>
+    public Span<float> LogSeenOutside => Row(14);
+
+    public Span<float> LogOutside => Row(15);
+
+    /// <summary>The same of inside alone.</summary>
+    public Span<float> LogSeenInside => Row(16);
+
+    public Span<float> LogInside => Row(17);
+
+    /// <summary>Logarithm of the prior of each step between.</summary>
+    public Span<float> LogMixed => Row(18);
+
+    /// <summary>Of a cube of one step of the encoded colour: its volume in light.</summary>
+    public Span<float> Volume => Row(19);
+
+    /// <summary>Ten rows of moments of the foreground's colour; then its model: a row that says nothing, the mean's three, the spread's six.</summary>
+    public Span<float> Foreground => values.AsSpan(Own * Size, Moments * Size);
+
+    /// <summary>The same of the background's.</summary>
+    public Span<float> Background => values.AsSpan((Own + Moments) * Size, Moments * Size);
 
     /// <summary>Logarithm of the density of a step of alpha.</summary>
-    public Span<float> Step(int k) => Row(11 + 2 * Moments + k);
+    public Span<float> Step(int k) => Row(Own + 2 * Moments + k);
 
     private Span<float> Row(int k) => values.AsSpan(k * Size, Size);
 }

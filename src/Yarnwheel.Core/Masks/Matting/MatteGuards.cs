@@ -53,24 +53,32 @@ internal static class MatteGuards
     /// <summary>A change that holds a disc of <see cref="Blob"/> pixels is taken back: rims and strands only.</summary>
     private static void Blobs(float[] alpha, float[] rough, float[] apart, byte[] bounds, float sign, float told, int width, int height, CancellationToken cancel)
     {
-        var kept = new bool[alpha.Length];
-        var any = false;
-        for (var i = 0; i < kept.Length; i++) any |= !(kept[i] = !(sign * (alpha[i] - rough[i]) > Changed && apart[i] < told));
-        if (!any) return;
-        var depth = DistanceTransform.Of(kept, width, height, Blob + 1, cancel);
-        var core = new bool[alpha.Length];
-        any = false;
-        for (var i = 0; i < core.Length; i++) any |= core[i] = depth.Distance(i) > Blob;
-        if (!any) return;
-        var around = DistanceTransform.Of(core, width, height, Blob + 3, cancel);
-        for (var i = 0; i < bounds.Length; i++)
-            if (sign * (alpha[i] - rough[i]) > 0.02f && around.Distance(i) <= Blob + 2) Lay(alpha, rough, bounds, i, AsRough);
+        var all = new Region(0, 0, width, height);
+        var changed = new bool[alpha.Length];
+        for (var i = 0; i < changed.Length; i++) changed[i] = sign * (alpha[i] - rough[i]) > Changed && apart[i] < told;
+        var about = Contours.Bounds(changed, all).Widen((int)Blob + 3).Intersect(all);
+        if (about.IsEmpty) return;
+        var kept = new Plane<bool>(all, changed).Cut(about).Copy();
+        foreach (ref var k in kept.All) k = !k;
+        var depth = DistanceTransform.Of(kept.Values, about.Width, about.Height, Blob + 1, cancel);
+        var core = kept.All;
+        for (var i = 0; i < core.Length; i++) core[i] = !core[i] && depth.Distance(i) > Blob;
+        if (!core.Contains(true)) return;
+        var around = DistanceTransform.Of(kept.Values, about.Width, about.Height, Blob + 3, cancel);
+        for (var y = about.Y; y < about.Bottom; y++)
+        {
+            for (var x = about.X; x < about.Right; x++)
+            {
+                var i = y * width + x;
+                if (sign * (alpha[i] - rough[i]) > 0.02f && around.Distance(x - about.X, y - about.Y) <= Blob + 2) Lay(alpha, rough, bounds, i, AsRough);
+            }
+        }
     }
 
     /// <summary>Pieces that hold next to nothing of the rough mask go.</summary>
     private static void Islands(float[] alpha, float[] rough, byte[] bounds, int width, int height)
     {
-        var pieces = Components.Of((x, y) => alpha[y * width + x] > 0.12f, width, height);
+        var pieces = Components.Of(Marks.Above(alpha, 0.12f), width, height);
         var (area, known) = (new float[pieces.Count], new float[pieces.Count]);
         foreach (var run in pieces.Runs)
         {
@@ -86,7 +94,7 @@ internal static class MatteGuards
     /// <summary>Small pieces apart from the rest have no more than the rough mask says, unless the models lie far apart there: true short strands.</summary>
     private static void Scraps(float[] alpha, float[] rough, float[] apart, byte[] bounds, int width, int height)
     {
-        var pieces = Components.Of((x, y) => alpha[y * width + x] > 0.3f, width, height);
+        var pieces = Components.Of(Marks.Above(alpha, 0.3f), width, height);
         var (count, told) = (new int[pieces.Count], new double[pieces.Count]);
         foreach (var run in pieces.Runs)
         {

@@ -46,4 +46,30 @@ internal static class MatteNoise
         Array.Sort(tiles);
         return MathF.Max(Least, 3 * tiles[tiles.Length * 15 / 100] / (Tile * Tile));
     }
+
+    /// <summary>Fills in the variance of the noise of a block's pixels, and the volume of a step of their encoded colours.</summary>
+    /// <param name="block">Its light is read.</param>
+    /// <param name="count">How many pixels.</param>
+    /// <param name="noise">Deviation, encoded 0 … 1.</param>
+    public static void Spread(MatteBlock block, int count, float noise) => LaneLoop.Over(new NoiseKernel(block, noise), count);
+
+    private readonly ref struct NoiseKernel(MatteBlock block, float noise) : ILaneKernel
+    {
+        private readonly MatteBlock block = block;
+        private readonly float noise = noise;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            Span<float> red = block.Noise(0), green = block.Noise(1), blue = block.Noise(2);
+            for (var i = from; i < to; i += T.Count)
+            {
+                T slopeRed = MatteNoise.Slope(block.Red.Load<T>(i)), slopeGreen = MatteNoise.Slope(block.Green.Load<T>(i)), slopeBlue = MatteNoise.Slope(block.Blue.Load<T>(i));
+                T noiseRed = slopeRed * T.Of(noise), noiseGreen = slopeGreen * T.Of(noise), noiseBlue = slopeBlue * T.Of(noise);
+                red.Save(i, noiseRed * noiseRed);
+                green.Save(i, noiseGreen * noiseGreen);
+                blue.Save(i, noiseBlue * noiseBlue);
+                block.Volume.Save(i, slopeRed * slopeGreen * slopeBlue);
+            }
+        }
+    }
 }

@@ -13,8 +13,6 @@ internal sealed class MattePicture : IPiece
 
     private const int Surroundings = 64;
 
-    private const int Bins = 32;
-
     private MattePicture(LightPlanes light, Region whole, int cell, float noise, float fullNoise, float[][]? colours)
     {
         Light = light;
@@ -76,38 +74,6 @@ internal sealed class MattePicture : IPiece
     {
         if (share <= 1 || full <= 1) return Noise;
         return (float)(Noise * Math.Pow(Math.Max(1, FullNoise / Noise), Math.Min(1, Math.Log(share) / Math.Log(full))));
-    }
-
-    /// <summary>Number of the bin that a colour lies in, of 32 × 32 × 32 over the encoded colours.</summary>
-    public static int Bin(float red, float green, float blue) => (Step(red) * Bins + Step(green)) * Bins + Step(blue);
-
-    // The square root is near enough to the encoding, and quick.
-    private static int Step(float linear) => Math.Clamp((int)(MathF.Sqrt(MathF.Max(0, linear)) * Bins), 0, Bins - 1);
-
-    /// <summary>How densely each bin is filled by weighted pixels: 1 for an even spread.</summary>
-    /// <param name="weight">Of each cell.</param>
-    public float[] Densities(float[] weight)
-    {
-        var bins = new float[Bins * Bins * Bins];
-        double sum = 0;
-        for (var i = 0; i < weight.Length; i++)
-        {
-            bins[Bin(Colours[0][i], Colours[1][i], Colours[2][i])] += weight[i];
-            sum += weight[i];
-        }
-        // Neighbouring bins are alike: each axis is smoothed in turn.
-        foreach (var stride in (ReadOnlySpan<int>)[1, Bins, Bins * Bins])
-        {
-            var from = (float[])bins.Clone();
-            for (var i = 0; i < bins.Length; i++)
-            {
-                var place = i / stride % Bins;
-                bins[i] = 0.6f * from[i] + 0.2f * (from[place > 0 ? i - stride : i] + from[place + 1 < Bins ? i + stride : i]);
-            }
-        }
-        var share = (float)(bins.Length / Math.Max(1e-9, sum));
-        for (var i = 0; i < bins.Length; i++) bins[i] *= share;
-        return bins;
     }
 
     /// <summary>The mean of each cell's pixels.</summary>

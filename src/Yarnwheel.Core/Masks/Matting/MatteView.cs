@@ -71,7 +71,7 @@ internal sealed class MatteView
             var near = Between(solution.Alpha, u, v);
             block.Prior[count] = MatteSolver.Prior(rough[x], near, Between(solution.Rough, u, v));
             block.MixedPrior[count] = 2 * near * (1 - near);
-            block.Own[count++] = x;
+            block.Name[count++] = x;
             if (count == MatteBlock.Size) count = Flush(block, count, row, rough, region, into);
         }
         Flush(block, count, row, rough, region, into);
@@ -82,7 +82,7 @@ internal sealed class MatteView
         AlphaPosterior.Of(block, count, Steps, noise);
         for (var k = 0; k < count; k++)
         {
-            var x = (int)block.Own[k];
+            var x = (int)block.Name[k];
             var at = row + Math.Clamp((int)((region.X + x + 0.5f) * step - origin.X), 0, solution.Width - 1);
             var trust = MatteSolver.Trust(block.Apart[k]) * solution.Share[at];
             into[x] = MatteGuards.Within(solution.Bounds[at], Math.Clamp(rough[x] + trust * (block.Mean[k] - rough[x]), 0, 1), rough[x]);

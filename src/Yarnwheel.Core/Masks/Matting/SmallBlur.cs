@@ -1,53 +1,87 @@
-using System.Numerics;
+using Yarnwheel.Core.Lanes;
 
 namespace Yarnwheel.Core.Masks.Matting;
 
 /// <summary>A narrow Gaussian on one thread, for planes that are worked on side by side; beyond the border the border's value goes on.</summary>
 internal static class SmallBlur
 {
+    /// <summary>A blurred copy.</summary>
+    /// <param name="plane">Row by row.</param>
+    /// <param name="width">Pixels.</param>
+    /// <param name="height">Pixels.</param>
+    /// <param name="sigma">Standard deviation, pixels.</param>
     public static float[] Of(float[] plane, int width, int height, double sigma)
     {
-        var radius = Math.Max(1, (int)Math.Ceiling(2.6 * sigma));
-        var kernel = new float[radius + 1];
-        var all = 0.0;
-        for (var k = 0; k <= radius; k++) all += (k == 0 ? 1 : 2) * Math.Exp(-k * k / (2 * sigma * sigma));
-        for (var k = 0; k <= radius; k++) kernel[k] = (float)(Math.Exp(-k * k / (2 * sigma * sigma)) / all);
-        var across = new float[plane.Length];
-        var padded = new float[width + 2 * radius];
-        for (var y = 0; y < height; y++)
-        {
-            var row = plane.AsSpan(y * width, width);
-            padded.AsSpan(0, radius).Fill(row[0]);
-            row.CopyTo(padded.AsSpan(radius));
-            padded.AsSpan(radius + width).Fill(row[^1]);
-            var into = across.AsSpan(y * width, width);
-            Line(padded.AsSpan(radius, width), default, kernel[0], into, first: true);
-            for (var k = 1; k <= radius; k++) Line(padded.AsSpan(radius - k, width), padded.AsSpan(radius + k, width), kernel[k], into, first: false);
-        }
-        var result = new float[plane.Length];
-        for (var y = 0; y < height; y++)
-        {
-            var into = result.AsSpan(y * width, width);
-            Line(across.AsSpan(y * width, width), default, kernel[0], into, first: true);
-            for (var k = 1; k <= radius; k++)
-                Line(across.AsSpan(Math.Max(0, y - k) * width, width), across.AsSpan(Math.Min(height - 1, y + k) * width, width), kernel[k], into, first: false);
-        }
+        var result = new float[width * height];
+        Into(plane, width, height, sigma, new float[width * height], result);
         return result;
     }
 
-    /// <summary>Adds a pair of lines, or begins with a single one.</summary>
-    private static void Line(ReadOnlySpan<float> one, ReadOnlySpan<float> other, float weight, Span<float> into, bool first)
+    /// <summary>The same in memory that is there.</summary>
+    /// <param name="plane">Row by row; may be the result's.</param>
+    /// <param name="width">Pixels.</param>
+    /// <param name="height">Pixels.</param>
+    /// <param name="sigma">Standard deviation, pixels.</param>
+    /// <param name="across">To work in, as long as the plane.</param>
+    /// <param name="into">Receives it.</param>
+    public static void Into(ReadOnlySpan<float> plane, int width, int height, double sigma, Span<float> across, Span<float> into)
     {
-        var share = new Vector<float>(weight);
-        var x = 0;
-        if (first)
+        var radius = Math.Max(1, (int)Math.Ceiling(2.6 * sigma));
+        Span<float> weights = stackalloc float[radius + 1];
+        var all = 0.0;
+        for (var k = 0; k <= radius; k++) all += (k == 0 ? 1 : 2) * Math.Exp(-k * k / (2 * sigma * sigma));
+        for (var k = 0; k <= radius; k++) weights[k] = (float)(Math.Exp(-k * k / (2 * sigma * sigma)) / all);
+        Span<float> padded = new float[width + 2 * radius];
+        for (var y = 0; y < height; y++)
         {
-            for (; x <= into.Length - Vector<float>.Count; x += Vector<float>.Count) (new Vector<float>(one[x..]) * share).CopyTo(into[x..]);
-            for (; x < into.Length; x++) into[x] = one[x] * weight;
-            return;
+            var row = plane.Slice(y * width, width);
+            padded[..radius].Fill(row[0]);
+            row.CopyTo(padded[radius..]);
+            padded[(radius + width)..].Fill(row[^1]);
+            LaneLoop.Over(new AcrossKernel(padded, weights, across.Slice(y * width, width)), width);
         }
-        for (; x <= into.Length - Vector<float>.Count; x += Vector<float>.Count)
-            (new Vector<float>(into[x..]) + (new Vector<float>(one[x..]) + new Vector<float>(other[x..])) * share).CopyTo(into[x..]);
-        for (; x < into.Length; x++) into[x] += (one[x] + other[x]) * weight;
+        for (var y = 0; y < height; y++) LaneLoop.Over(new DownKernel(across, weights, y, height, into.Slice(y * width, width)), width);
+    }
+
+    private readonly ref struct AcrossKernel(ReadOnlySpan<float> padded, ReadOnlySpan<float> weights, Span<float> into) : ILaneKernel
+    {
+        private readonly ReadOnlySpan<float> padded = padded;
+        private readonly ReadOnlySpan<float> weights = weights;
+        private readonly Span<float> into = into;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            var radius = weights.Length - 1;
+            for (var x = from; x < to; x += T.Count)
+            {
+                var sum = T.Of(weights[0]) * padded.Load<T>(x + radius);
+                for (var k = 1; k <= radius; k++) sum = T.MulAdd(T.Of(weights[k]), padded.Load<T>(x + radius - k) + padded.Load<T>(x + radius + k), sum);
+                into.Save(x, sum);
+            }
+        }
+    }
+
+    private readonly ref struct DownKernel(ReadOnlySpan<float> plane, ReadOnlySpan<float> weights, int y, int height, Span<float> into) : ILaneKernel
+    {
+        private readonly ReadOnlySpan<float> plane = plane;
+        private readonly ReadOnlySpan<float> weights = weights;
+        private readonly int y = y;
+        private readonly int height = height;
+        private readonly Span<float> into = into;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            var width = into.Length;
+            for (var x = from; x < to; x += T.Count)
+            {
+                var sum = T.Of(weights[0]) * plane.Load<T>(y * width + x);
+                for (var k = 1; k < weights.Length; k++)
+                {
+                    int above = Math.Max(0, y - k), below = Math.Min(height - 1, y + k);
+                    sum = T.MulAdd(T.Of(weights[k]), plane.Load<T>(above * width + x) + plane.Load<T>(below * width + x), sum);
+                }
+                into.Save(x, sum);
+            }
+        }
     }
 }

@@ -82,7 +82,10 @@ internal static class DoubtFinder
                     if (doubtful[v * width + u]) return true;
             return false;
         }
-        var pieces = Components.Of(IsStretch, width, height).Runs.GroupBy(r => r.Label);
+        var isStretch = new bool[mask.Length];
+        for (var y = 0; y < height; y++)
+            for (var x = 0; x < width; x++) isStretch[y * width + x] = IsStretch(x, y);
+        var pieces = Components.Of(isStretch, width, height).Runs.GroupBy(r => r.Label);
         return [.. pieces.Select(p => p.SelectMany(r => Enumerable.Range(r.Begin, r.End - r.Begin).Select(x => (X: x, r.Y))).ToArray())
             .Where(p => p.Length >= Shortest).OrderByDescending(p => p.Length).Take(Most).Select(Stretch)];
 

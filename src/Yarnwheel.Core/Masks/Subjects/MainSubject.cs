@@ -28,7 +28,7 @@ internal static class MainSubject
         int width = salience.Width, height = salience.Height;
         var (threshold, parting, step) = Parted(salience.Values);
         if (parting < LeastParting || step < LeastStep) return null;
-        var pieces = Components.Of((x, y) => salience.Values[y * width + x] > threshold, width, height).Runs.GroupBy(r => r.Label)
+        var pieces = Components.Of(Marks.Above(salience.Values, threshold), width, height).Runs.GroupBy(r => r.Label)
             .Select(p => p.ToArray()).OrderByDescending(Size).ToArray();
         if (pieces.Length == 0) return null;
         var size = Size(pieces[0]);

@@ -4,6 +4,13 @@ namespace Yarnwheel.Core.Masks.Subjects;
 /// <remarks>Y. Boykov, V. Kolmogorov, "An Experimental Comparison of Min-Cut/Max-Flow Algorithms for Energy Minimization in Vision",
 /// PAMI 26, 2004: two trees grow from the terminals, where they meet flow is pushed, what that cuts off is adopted anew.
 /// Capacities are whole numbers and the cut is the smallest source side there is, so the outcome does not depend on the way to it.</remarks>
+/// <example><code>
+/// var flow = new MaximumFlow(nodes: 2, edges: 1);
+/// flow.Tie(0, fromSource: 5, toSink: 1);
+/// flow.Tie(1, fromSource: 0, toSink: 4);
+/// flow.Join(0, 1, there: 2, back: 2);
+/// flow.Solve();               // 3: one through node 0 alone, two across
+/// </code></example>
 /// <param name="nodes">Number of nodes besides the terminals.</param>
 /// <param name="edges">Number of edges there is room for.</param>
 public sealed class MaximumFlow(int nodes, int edges)

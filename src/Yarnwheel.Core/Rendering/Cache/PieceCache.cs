@@ -57,6 +57,10 @@ internal sealed class PieceCache(long budget)
     /// <param name="cancel">Of whoever asks: ends the wait.</param>
     /// <exception cref="OperationCanceledException">Whoever asks has gone.</exception>
     /// <exception cref="InvalidOperationException">To make it, it was asked for itself: two contents have one key.</exception>
+    /// <example><code>
+    /// var hues = cache.GetOrAdd(new PieceKey&lt;Plane&lt;float&gt;&gt;(key, scale), region, () => Draw(region), cancel);
+    /// var row = hues.Row(y, region);  // it may cover more than was asked for
+    /// </code></example>
     public T GetOrAdd<T>(PieceKey<T> key, Region region, Func<T> make, CancellationToken cancel) where T : class, IPiece
     {
         while (true)

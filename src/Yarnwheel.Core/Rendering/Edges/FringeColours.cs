@@ -27,10 +27,20 @@ internal sealed class FringeColours : IPlaced
     public long Bytes => 4L * starts.Length + 28L * pairs.Length;
 
     /// <summary>The columns of a row's edge pixels, on the picture, from left to right, and what each is mixed from.</summary>
-    public (ReadOnlyMemory<int> Columns, ReadOnlyMemory<EdgePair> Pairs) Row(int y)
+    /// <param name="y">On the picture.</param>
+    /// <param name="within">Its columns.</param>
+    public EdgeRow Row(int y, Region within)
     {
         int from = starts[y - Region.Y], to = starts[y - Region.Y + 1];
-        return (columns.AsMemory(from..to), pairs.AsMemory(from..to));
+        var all = columns.AsSpan(from, to - from);
+        int first = FirstFrom(all, within.X), last = FirstFrom(all, within.Right);
+        return new EdgeRow(all[first..last], pairs.AsSpan(from + first, last - first));
+    }
+
+    private static int FirstFrom(ReadOnlySpan<int> sorted, int least)
+    {
+        var found = sorted.BinarySearch(least);
+        return found < 0 ? ~found : found;
     }
 
     /// <summary>Those of rows.</summary>
@@ -57,11 +67,11 @@ internal sealed class FringeColours : IPlaced
         for (var y = region.Y; y < region.Bottom; y++)
         {
             gathered.BeginRow(y);
-            var (places, own) = Row(Math.Min((int)((y + 0.5) / scale), Region.Bottom - 1));
+            var (places, own) = Row(Math.Min((int)((y + 0.5) / scale), Region.Bottom - 1), Region);
             for (var k = 0; k < places.Length; k++)
             {
-                var first = Math.Max(region.X, (int)Math.Ceiling(places.Span[k] * scale - 0.5));
-                for (var x = first; x < region.Right && (int)((x + 0.5) / scale) == places.Span[k]; x++) gathered.Add(x, own.Span[k]);
+                var first = Math.Max(region.X, (int)Math.Ceiling(places[k] * scale - 0.5));
+                for (var x = first; x < region.Right && (int)((x + 0.5) / scale) == places[k]; x++) gathered.Add(x, own[k]);
             }
         }
         return gathered.Done();
@@ -86,5 +96,21 @@ internal sealed class FringeColours : IPlaced
             starts[region.Height] = pairs.Count;
             return new FringeColours(region, starts, [.. columns], [.. pairs]);
         }
+    }
+}
+
+/// <summary>The edge pixels of a row.</summary>
+internal readonly ref struct EdgeRow(ReadOnlySpan<int> columns, ReadOnlySpan<EdgePair> pairs)
+{
+    /// <summary>On the picture, from left to right.</summary>
+    public ReadOnlySpan<int> Columns { get; } = columns;
+
+    /// <summary>What each is mixed from.</summary>
+    public ReadOnlySpan<EdgePair> Pairs { get; } = pairs;
+
+    public void Deconstruct(out ReadOnlySpan<int> columns, out ReadOnlySpan<EdgePair> pairs)
+    {
+        columns = Columns;
+        pairs = Pairs;
     }
 }

@@ -22,13 +22,20 @@ internal static class WholeMask
                 var drawn = mask.At(strip, region);
                 Rows.Each(region, y =>
                 {
-                    var from = drawn.Row(y, region);
-                    var into = result.Row(y);
-                    for (var x = 0; x < into.Length; x++) into[x] = (byte)(from[x] * 255 + 0.5f);
+                    Quantise(drawn.Row(y, region), result.Row(y));
                 }, drawing.Cancel);
             });
             return new ByteList(result.Values);
         }, drawing.Cancel).Bytes;
+    }
+
+    /// <summary>Shares of 0 … 1 as the nearest of 0 … 255.</summary>
+    /// <param name="shares">A row's.</param>
+    /// <param name="bytes">Receives them; as long.</param>
+    /// <example><code>WholeMask.Quantise([0, 0.5f, 1], bytes); // 0, 128, 255</code></example>
+    public static void Quantise(ReadOnlySpan<float> shares, Span<byte> bytes)
+    {
+        for (var x = 0; x < bytes.Length; x++) bytes[x] = (byte)(shares[x] * 255 + 0.5f);
     }
 
     /// <summary>Such a mask as shares, 0 … 1.</summary>

@@ -7,6 +7,17 @@ namespace Yarnwheel.Core.Rendering.Operations;
 /// <remarks>The base keeps what was drawn, gives it to whoever asks for the same or less, and lets one of two askers wait for the other.
 /// What a pixel gets depends on its place alone, never on the region it is drawn with.</remarks>
 /// <typeparam name="T">What it draws.</typeparam>
+/// <example>A step that needs one row above and below:<code>
+/// public override int Reach(double scale) => before.Reach(scale) + 1;
+///
+/// protected override Plane&lt;float&gt; Draw(Drawing drawing, Region region)
+/// {
+///     var from = before.At(drawing, drawing.Widen(region, 1));
+///     var into = new Plane&lt;float&gt;(region, drawing.Arena);
+///     Rows.Each(region, y => Average(from.Row(y - 1, region), from.Row(y + 1, region), into.Row(y)), drawing.Cancel);
+///     return into;
+/// }
+/// </code></example>
 /// <param name="key">Stands for all it depends on, but for scale and region.</param>
 internal abstract class Operation<T>(ContentKey key) where T : class, IPlaced
 {

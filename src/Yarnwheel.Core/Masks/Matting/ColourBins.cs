@@ -1,0 +1,68 @@
+namespace Yarnwheel.Core.Masks.Matting;
+
+/// <summary>Which colours a side of a mask has, anywhere in the picture: how densely each of 32 × 32 × 32 bins over the encoded colours is filled.</summary>
+internal static class ColourBins
+{
+    private const int Bins = 32;
+
+    /// <summary>One of so many cells speaks, across and down.</summary>
+    private const int Thinned = 2;
+
+    /// <summary>Number of the bin that a colour of linear light lies in.</summary>
+    public static int Of(float red, float green, float blue) => (Step(red) * Bins + Step(green)) * Bins + Step(blue);
+
+    // The square root is near enough to the encoding, and quick.
+    private static int Step(float linear) => Math.Clamp((int)(MathF.Sqrt(MathF.Max(0, linear)) * Bins), 0, Bins - 1);
+
+    /// <summary>The densities of what is surely inside and surely outside: 1 for an even spread.</summary>
+    /// <param name="picture">All of the photo.</param>
+    /// <param name="rough">The mask, of each pixel.</param>
+    public static (float[] Inside, float[] Outside) Sides(MattePicture picture, float[] rough)
+    {
+        var (inside, outside) = (new float[Bins * Bins * Bins], new float[Bins * Bins * Bins]);
+        var mask = picture.Cells(rough);
+        int width = picture.CellsAcross, height = picture.CellsDown, reach = picture.Cell == 1 ? 2 : 1;
+        double within = 0, without = 0;
+        for (var y = 0; y < height; y += Thinned)
+        {
+            for (var x = 0; x < width; x += Thinned)
+            {
+                var at = y * width + x;
+                float least = 1, most = 0;
+                for (var v = Math.Max(0, y - reach); v <= Math.Min(height - 1, y + reach); v++)
+                {
+                    for (var u = Math.Max(0, x - reach); u <= Math.Min(width - 1, x + reach); u++)
+                    {
+                        least = MathF.Min(least, mask[v * width + u]);
+                        most = MathF.Max(most, mask[v * width + u]);
+                    }
+                }
+                var bin = Of(picture.Colours[0][at], picture.Colours[1][at], picture.Colours[2][at]);
+                var (deepIn, deepOut) = (least * least, (1 - most) * (1 - most));
+                float own = mask[at] * mask[at] * (0.05f + 0.95f * deepIn), rest = (1 - mask[at]) * (1 - mask[at]) * (0.02f + 0.98f * deepOut * deepOut);
+                inside[bin] += own;
+                outside[bin] += rest;
+                (within, without) = (within + own, without + rest);
+            }
+        }
+        Smooth(inside, within);
+        Smooth(outside, without);
+        return (inside, outside);
+    }
+
+    /// <summary>Neighbouring bins are alike: each axis is smoothed in turn.</summary>
+    private static void Smooth(float[] bins, double sum)
+    {
+        foreach (var stride in (ReadOnlySpan<int>)[1, Bins, Bins * Bins])
+        {
+            var from = (float[])bins.Clone();
+            for (var i = 0; i < bins.Length; i++)
+            {
+                var place = i / stride % Bins;
+                bins[i] = 0.6f * from[i] + 0.2f * (from[place > 0 ? i - stride : i] + from[place + 1 < Bins ? i + stride : i]);
+            }
+        }
+        var share = (float)(bins.Length / Math.Max(1e-9, sum));
+        for (var i = 0; i < bins.Length; i++) bins[i] *= share;
+    }
+}
