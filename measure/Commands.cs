@@ -48,10 +48,18 @@ internal static class Commands
     {
         var drawn = new Option<bool>("--drawn") { Description = "Only the drawn scenes." };
         var quick = new Option<double?>("--follow") { Description = "Ours alone at this follow, beside the rough mask." };
-        var command = new Command("edges", "Masks and pictures with refined edges against exact truth.") { drawn, quick };
+        var hard = new Option<bool>("--hard") { Description = "The hard scenes that were tuned on, with masks by colour, by subject and by a shaky hand." };
+        var aside = new Option<bool>("--aside") { Description = "The hard scenes that were put aside." };
+        var guided = new Option<bool>("--guided") { Description = "With --hard or --aside: the guided filter too." };
+        var command = new Command("edges", "Masks and pictures with refined edges against exact truth.") { drawn, quick, hard, aside, guided };
         command.SetAction(parsed =>
         {
-            if (parsed.GetValue(quick) is { } follow) EdgeQualityTable.Quick(follow, !parsed.GetValue(drawn));
+            if (parsed.GetValue(hard) || parsed.GetValue(aside))
+                foreach (var heldOut in (bool[])[false, true])
+                {
+                    if (heldOut ? parsed.GetValue(aside) : parsed.GetValue(hard)) HardEdges.Print(parsed.GetValue(quick) ?? 40, heldOut, parsed.GetValue(guided));
+                }
+            else if (parsed.GetValue(quick) is { } follow) EdgeQualityTable.Quick(follow, !parsed.GetValue(drawn));
             else EdgeQualityTable.Print(!parsed.GetValue(drawn), isShort: false);
         });
         return command;

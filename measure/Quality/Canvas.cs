@@ -50,7 +50,8 @@ internal sealed class Canvas(int width, int height, int fine)
         return alpha;
     }
 
-    private void Fill(double left, double top, double right, double bottom, Func<double, double, bool> covers)
+    /// <summary>All places of a box that a shape covers.</summary>
+    public void Fill(double left, double top, double right, double bottom, Func<double, double, bool> covers)
     {
         for (var y = Math.Max(0, (int)(top * fine)); y < Math.Min(height * fine, bottom * fine + 1); y++)
             for (var x = Math.Max(0, (int)(left * fine)); x < Math.Min(width * fine, right * fine + 1); x++)

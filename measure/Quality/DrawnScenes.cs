@@ -34,8 +34,8 @@ internal static class DrawnScenes
         var all = new Region(0, 0, Width, Height);
         var alpha = canvas.Alpha();
         if (blur > 0) alpha = GaussianBlur.Of(new Plane<float>(all, alpha), blur, CancellationToken.None).Values;
-        var own = Texture(subject, 5, 0.35f, 11);
-        var rest = Texture(behind, 17, depth, 23);
+        var own = Dyes.Texture(subject, 5, 0.35f, 11, Width, Height);
+        var rest = Dyes.Texture(behind, 17, depth, 23, Width, Height);
         for (var i = 0; i < own.Length; i++)
         {
             own[i] *= alpha[i / 3];
@@ -86,22 +86,5 @@ internal static class DrawnScenes
     {
         for (var row = 0; row < 4; row++)
             for (var k = 0; k < 6; k++) canvas.Ring(70 + 100 * k + 20 * (row % 2), 60 + 105 * row, 46, 30 - 4 * row);
-    }
-
-    /// <summary>A dye with patches of shade and a finer grain of yarn.</summary>
-    private static float[] Texture(float[] dye, double grain, float depth, int seed)
-    {
-        var result = new float[3 * Width * Height];
-        var noise = new SmoothNoise(seed);
-        for (var y = 0; y < Height; y++)
-        {
-            for (var x = 0; x < Width; x++)
-            {
-                var shade = 1 + depth * (noise.At(x / (grain * 6), y / (grain * 6)) + 0.6f * noise.At(x / grain + 50, y / grain));
-                var cast = 0.12f * noise.At(x / (grain * 4) + 90, y / (grain * 4));
-                for (var c = 0; c < 3; c++) result[3 * (y * Width + x) + c] = dye[c] * MathF.Max(0.15f, shade) * (1 + cast * (c - 1));
-            }
-        }
-        return result;
     }
 }

@@ -10,7 +10,9 @@ namespace Yarnwheel.Measure.Quality;
 /// <param name="Difference">Mean CIEDE2000 between the picture and the ideal one, where the truth is mixed.</param>
 /// <param name="Left">Mean OKLab chroma × 100 left where alpha is below 0.01, within the band.</param>
 /// <param name="Strands">Share of the strands' length that the mask keeps above one half; null where there are none.</param>
-internal sealed record Grade(double Sad, double Mse, double Gradient, double Difference, double Left, double? Strands)
+/// <param name="Iou">Overlap of mask and truth, each cut at one half.</param>
+/// <param name="Islands">Pieces of four pixels or more above one half that hold next to nothing of the truth.</param>
+internal sealed record Grade(double Sad, double Mse, double Gradient, double Difference, double Left, double? Strands, double Iou, int Islands)
 {
     /// <param name="scene">The truth.</param>
     /// <param name="band">The unknown pixels.</param>
@@ -42,7 +44,31 @@ internal sealed record Grade(double Sad, double Mse, double Gradient, double Dif
             clear++;
         }
         double? strands = scene.Strands.Length == 0 ? null : scene.Strands.Count(s => mask[s] > 0.5f) / (double)scene.Strands.Length;
-        return new Grade(sad / 1000, 1000 * square / Math.Max(1, count), gradient / 1000, difference / Math.Max(1, mixed), left / Math.Max(1, clear), strands);
+        return new Grade(sad / 1000, 1000 * square / Math.Max(1, count), gradient / 1000, difference / Math.Max(1, mixed), left / Math.Max(1, clear), strands, Overlap(mask, scene.Alpha), FalseIslands(mask, scene));
+    }
+
+    /// <summary>Intersection over union, each cut at one half.</summary>
+    public static double Overlap(float[] mask, float[] truth)
+    {
+        int both = 0, either = 0;
+        for (var i = 0; i < mask.Length; i++)
+        {
+            both += mask[i] > 0.5f && truth[i] > 0.5f ? 1 : 0;
+            either += mask[i] > 0.5f || truth[i] > 0.5f ? 1 : 0;
+        }
+        return both / (double)Math.Max(1, either);
+    }
+
+    private static int FalseIslands(float[] mask, MatteScene scene)
+    {
+        var pieces = Components.Of(Marks.Above(mask, 0.5f), scene.Width, scene.Height);
+        var (size, known) = (new int[pieces.Count], new float[pieces.Count]);
+        foreach (var run in pieces.Runs)
+        {
+            size[run.Label] += run.End - run.Begin;
+            for (var x = run.Begin; x < run.End; x++) known[run.Label] += scene.Alpha[run.Y * scene.Width + x];
+        }
+        return Enumerable.Range(0, pieces.Count).Count(k => size[k] >= 4 && known[k] < 0.1f * size[k]);
     }
 
     private static (double, double, double) Lab(float red, float green, float blue)

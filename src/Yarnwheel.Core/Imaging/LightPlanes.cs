@@ -43,6 +43,9 @@ public sealed class LightPlanes : IPlaced
     /// <param name="to">Within its own.</param>
     public LightPlanes Cut(Region to) => to == Region ? this : new(red.Cut(to), green.Cut(to), blue.Cut(to));
 
+    /// <summary>A copy that may be written to.</summary>
+    public LightPlanes Copy() => new(red.Copy(), green.Copy(), blue.Copy());
+
     /// <summary>A whole row.</summary>
     /// <param name="y">On the picture.</param>
     public LightRow Row(int y) => new(red.Row(y), green.Row(y), blue.Row(y));

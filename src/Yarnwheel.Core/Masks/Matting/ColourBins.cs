@@ -5,8 +5,11 @@ internal static class ColourBins
 {
     private const int Bins = 32;
 
-    /// <summary>One of so many cells speaks, across and down.</summary>
-    private const int Thinned = 2;
+    /// <summary>One of so many pixels speaks, across and down, in a picture that is looked at on cells, else one of half as many.</summary>
+    private const int Thinned = 4;
+
+    /// <summary>What lies so far within its side counts most, pixels.</summary>
+    private const int Deep = 2;
 
     /// <summary>Number of the bin that a colour of linear light lies in.</summary>
     public static int Of(float red, float green, float blue) => (Step(red) * Bins + Step(green)) * Bins + Step(blue);
@@ -20,26 +23,25 @@ internal static class ColourBins
     public static (float[] Inside, float[] Outside) Sides(MattePicture picture, float[] rough)
     {
         var (inside, outside) = (new float[Bins * Bins * Bins], new float[Bins * Bins * Bins]);
-        var mask = picture.Cells(rough);
-        int width = picture.CellsAcross, height = picture.CellsDown, reach = picture.Cell == 1 ? 2 : 1;
+        int width = picture.Light.Width, height = picture.Light.Height, step = Thinned / (picture.Cell == 1 ? 2 : 1);
         double within = 0, without = 0;
-        for (var y = 0; y < height; y += Thinned)
+        for (var y = 0; y < height; y += step)
         {
-            for (var x = 0; x < width; x += Thinned)
+            for (var x = 0; x < width; x += step)
             {
                 var at = y * width + x;
                 float least = 1, most = 0;
-                for (var v = Math.Max(0, y - reach); v <= Math.Min(height - 1, y + reach); v++)
+                for (var v = Math.Max(0, y - Deep); v <= Math.Min(height - 1, y + Deep); v++)
                 {
-                    for (var u = Math.Max(0, x - reach); u <= Math.Min(width - 1, x + reach); u++)
+                    for (var u = Math.Max(0, x - Deep); u <= Math.Min(width - 1, x + Deep); u++)
                     {
-                        least = MathF.Min(least, mask[v * width + u]);
-                        most = MathF.Max(most, mask[v * width + u]);
+                        least = MathF.Min(least, rough[v * width + u]);
+                        most = MathF.Max(most, rough[v * width + u]);
                     }
                 }
-                var bin = Of(picture.Colours[0][at], picture.Colours[1][at], picture.Colours[2][at]);
+                var bin = Of(picture.Light.Red[at], picture.Light.Green[at], picture.Light.Blue[at]);
                 var (deepIn, deepOut) = (least * least, (1 - most) * (1 - most));
-                float own = mask[at] * mask[at] * (0.05f + 0.95f * deepIn), rest = (1 - mask[at]) * (1 - mask[at]) * (0.02f + 0.98f * deepOut * deepOut);
+                float own = rough[at] * rough[at] * (0.05f + 0.95f * deepIn), rest = (1 - rough[at]) * (1 - rough[at]) * (0.02f + 0.98f * deepOut * deepOut);
                 inside[bin] += own;
                 outside[bin] += rest;
                 (within, without) = (within + own, without + rest);

@@ -47,16 +47,16 @@ internal sealed class EdgeColours : IPiece
     {
         // Specks far from the contour that matters are left as they are.
         var picture = whole.About(MatteBand.Shares(new Plane<float>(whole.Whole, mask), Near, cancel).Region);
-        var cells = picture.Cells(new Plane<float>(whole.Whole, mask).Cut(picture.Light.Region).Values);
-        var first = Of(picture, picture.Colours, picture.Colours, cells, isFirst: true, cancel);
+        var alpha = new Plane<float>(whole.Whole, mask).Cut(picture.Light.Region).Values;
+        var first = Of(picture, picture.Light, picture.Light, alpha, isFirst: true, cancel);
         // What the first look finds behind the mixture speaks in the second: where an edge is wide, nothing pure is near.
-        var (own, behind) = first.Unmixed(cells, cancel);
-        return Of(picture, own, behind, cells, isFirst: false, cancel);
+        var (own, behind) = first.Unmixed(alpha, cancel);
+        return Of(picture, own, behind, alpha, isFirst: false, cancel);
     }
 
-    private static EdgeColours Of(MattePicture picture, float[][] own, float[][] behind, float[] alpha, bool isFirst, CancellationToken cancel)
+    private static EdgeColours Of(MattePicture picture, LightPlanes own, LightPlanes behind, float[] alpha, bool isFirst, CancellationToken cancel)
     {
-        LocalMoments Moments(float[][] colours, Func<float, float> share)
+        LocalMoments Moments(LightPlanes light, Func<float, float> share)
         {
             var weight = new float[alpha.Length];
             for (var i = 0; i < weight.Length; i++)
@@ -64,25 +64,25 @@ internal sealed class EdgeColours : IPiece
                 float own = share(alpha[i]), cube = own * own * own;
                 weight[i] = (isFirst ? cube * cube : cube) + 1e-9f;
             }
-            return LocalMoments.Of(colours, weight, picture.CellsAcross, picture.CellsDown, [.. Reach.Select(r => r / picture.Cell)], cancel);
+            return LocalMoments.Of(light, weight, picture.Cell, Reach, cancel);
         }
         return new EdgeColours(picture, Moments(own, a => a), Moments(behind, a => 1 - a));
     }
 
-    /// <summary>Both sides' colours of every cell, with their products, as <see cref="MattePicture.Colours"/>; those of one side alone are the picture's.</summary>
-    private (float[][] Own, float[][] Behind) Unmixed(float[] alpha, CancellationToken cancel)
+    /// <summary>Both sides' colours of every pixel; those of one side alone are the picture's.</summary>
+    private (LightPlanes Own, LightPlanes Behind) Unmixed(float[] alpha, CancellationToken cancel)
     {
-        float[][] Copy() => [.. picture.Colours.Select(c => (float[])c.Clone())];
-        float[][] own = Copy(), behind = Copy();
+        var light = picture.Light;
+        LightPlanes own = light.Copy(), behind = light.Copy();
         int[] soft = [.. Enumerable.Range(0, alpha.Length).Where(i => alpha[i] is > 0.01f and < 0.99f)];
         MatteBlocks.Each(soft.Length, (block, from, count) =>
         {
             for (var k = 0; k < count; k++)
             {
                 var at = soft[from + k];
-                (block.Red[k], block.Green[k], block.Blue[k], block.Mean[k]) = (picture.Colours[0][at], picture.Colours[1][at], picture.Colours[2][at], alpha[at]);
-                foreground.At(at % picture.CellsAcross + 0.5f, at / picture.CellsAcross + 0.5f, block.Foreground, k);
-                background.At(at % picture.CellsAcross + 0.5f, at / picture.CellsAcross + 0.5f, block.Background, k);
+                (block.Red[k], block.Green[k], block.Blue[k], block.Mean[k]) = (light.Red[at], light.Green[at], light.Blue[at], alpha[at]);
+                foreground.At(at % light.Width + 0.5f, at / light.Width + 0.5f, block.Foreground, k);
+                background.At(at % light.Width + 0.5f, at / light.Width + 0.5f, block.Background, k);
             }
             Unmix(block, count, 0.7f * picture.Noise);
             for (var k = 0; k < count; k++)
@@ -94,12 +94,8 @@ internal sealed class EdgeColours : IPiece
         return (own, behind);
     }
 
-    private static void Put(float[][] colours, int at, ReadOnlySpan<float> found, int k)
-    {
-        float red = found[k], green = found[MatteBlock.Size + k], blue = found[2 * MatteBlock.Size + k];
-        ReadOnlySpan<float> values = [red, green, blue, red * red, red * green, red * blue, green * green, green * blue, blue * blue];
-        for (var c = 0; c < values.Length; c++) colours[c][at] = values[c];
-    }
+    private static void Put(LightPlanes light, int at, ReadOnlySpan<float> found, int k) =>
+        (light.Red[at], light.Green[at], light.Blue[at]) = (found[k], found[MatteBlock.Size + k], found[2 * MatteBlock.Size + k]);
 
     /// <summary>Finds the colours of a row's soft pixels.</summary>
     /// <param name="y">On the picture.</param>
@@ -114,8 +110,7 @@ internal sealed class EdgeColours : IPiece
     {
         var step = (float)(picture.Whole.Width / width);
         var noise = 0.7f * picture.NoiseAt(1 / step, full / picture.Whole.Width);
-        var share = step / picture.Cell;
-        float left = picture.Light.Region.X / (float)picture.Cell, top = picture.Light.Region.Y / (float)picture.Cell;
+        float left = picture.Light.Region.X, top = picture.Light.Region.Y;
         for (var from = 0; from < columns.Length; from += MatteBlock.Size)
         {
             var count = Math.Min(MatteBlock.Size, columns.Length - from);
@@ -125,8 +120,8 @@ internal sealed class EdgeColours : IPiece
                 var at = (y - light.Region.Y) * light.Width + x - light.Region.X;
                 (block.Red[k], block.Green[k], block.Blue[k]) = (light.Red[at], light.Green[at], light.Blue[at]);
                 block.Mean[k] = alpha[x, y];
-                foreground.At((x + 0.5f) * share - left, (y + 0.5f) * share - top, block.Foreground, k);
-                background.At((x + 0.5f) * share - left, (y + 0.5f) * share - top, block.Background, k);
+                foreground.At((x + 0.5f) * step - left, (y + 0.5f) * step - top, block.Foreground, k);
+                background.At((x + 0.5f) * step - left, (y + 0.5f) * step - top, block.Background, k);
             }
             Unmix(block, count, noise);
             for (var k = 0; k < count; k++)

@@ -9,7 +9,7 @@ internal static class MatteBand
     private const double Easing = 0.6;
 
     /// <summary>Pieces of fewer pixels open no band.</summary>
-    private const int Speck = 48;
+    private const int Speck = 12;
 
     /// <summary>How far each pixel may change, 0 … 1, by its distance to the rough contour: of the least region that holds all of the band, a single pixel where there is none.</summary>
     /// <param name="rough">Of the whole photo, 0 … 1.</param>
@@ -18,6 +18,9 @@ internal static class MatteBand
     public static Plane<float> Shares(Plane<float> rough, double radius, CancellationToken cancel)
     {
         var contour = Contours.Of(Settled(rough), rough.Region);
+        // Where the rough mask itself is unsure.
+        var soft = rough.Values;
+        for (var i = 0; i < contour.Length; i++) contour[i] |= soft[i] is > 0.02f and < 0.98f;
         var bounds = Contours.Bounds(contour, rough.Region);
         if (bounds.IsEmpty) return new Plane<float>(new Region(rough.Region.X, rough.Region.Y, 1, 1));
         var band = bounds.Widen((int)Math.Ceiling(radius)).Intersect(rough.Region);

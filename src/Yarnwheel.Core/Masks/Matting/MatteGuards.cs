@@ -34,7 +34,7 @@ internal static class MatteGuards
     public static byte[] Lay(float[] alpha, float[] rough, float[] apart, int width, int height, CancellationToken cancel)
     {
         var bounds = new byte[alpha.Length];
-        Blobs(alpha, rough, apart, bounds, 1, 4 * Told, width, height, cancel);
+        Blobs(alpha, rough, apart, bounds, 1, float.PositiveInfinity, width, height, cancel);
         Blobs(alpha, rough, apart, bounds, -1, Told, width, height, cancel);
         Islands(alpha, rough, bounds, width, height);
         Scraps(alpha, rough, apart, bounds, width, height);

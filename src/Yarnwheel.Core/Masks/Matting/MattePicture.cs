@@ -2,7 +2,7 @@ using Yarnwheel.Core.Imaging;
 
 namespace Yarnwheel.Core.Masks.Matting;
 
-/// <summary>What is known of a photo before any mask is refined: its light at the size at which mattes are solved, its colours on cells, its noise.</summary>
+/// <summary>What is known of a photo before any mask is refined: its light at the size at which mattes are solved, and its noise.</summary>
 internal sealed class MattePicture : IPiece
 {
     /// <summary>Most pixels of the picture on which mattes are solved, and subjects cut out.</summary>
@@ -13,7 +13,7 @@ internal sealed class MattePicture : IPiece
 
     private const int Surroundings = 64;
 
-    private MattePicture(LightPlanes light, Region whole, int cell, float noise, float fullNoise, float[][]? colours)
+    private MattePicture(LightPlanes light, Region whole, int cell, float noise, float fullNoise)
     {
         Light = light;
         Whole = whole;
@@ -22,7 +22,6 @@ internal sealed class MattePicture : IPiece
         FullNoise = fullNoise;
         CellsAcross = (light.Width + cell - 1) / cell;
         CellsDown = (light.Height + cell - 1) / cell;
-        Colours = colours ?? CellColours();
     }
 
     /// <summary>All of the photo, at this size.</summary>
@@ -37,21 +36,18 @@ internal sealed class MattePicture : IPiece
 
     public int CellsDown { get; }
 
-    /// <summary>Nine planes of the cells: red, green, blue, and their products in the order of <see cref="Symmetric{T}"/>.</summary>
-    public float[][] Colours { get; }
-
     /// <summary>Deviation of its noise, encoded 0 … 1.</summary>
     public float Noise { get; }
 
     /// <summary>The same of the photo at full size.</summary>
     public float FullNoise { get; }
 
-    public long Bytes => Light.Bytes + 36L * CellsAcross * CellsDown;
+    public long Bytes => Light.Bytes;
 
     /// <param name="light">Of the whole photo at that size.</param>
     /// <param name="fullNoise">Of the photo at full size.</param>
     public static MattePicture Of(LightPlanes light, float fullNoise) =>
-        new(light, light.Region, light.Region.Area > Small ? 2 : 1, MatteNoise.Of(light), fullNoise, null);
+        new(light, light.Region, light.Region.Area > Small ? 2 : 1, MatteNoise.Of(light), fullNoise);
 
     /// <summary>The part of it that is needed for what happens in a region: with as much round it as colours are looked at.</summary>
     /// <param name="region">In its pixels.</param>
@@ -62,9 +58,7 @@ internal sealed class MattePicture : IPiece
         int x = wide.X / Cell * Cell, y = wide.Y / Cell * Cell;
         wide = new Region(x, y, wide.Right - x, wide.Bottom - y);
         if (wide == Light.Region) return this;
-        var cells = new Region(0, 0, CellsAcross, CellsDown);
-        var cut = new Region(wide.X / Cell, wide.Y / Cell, (wide.Width + Cell - 1) / Cell, (wide.Height + Cell - 1) / Cell);
-        return new MattePicture(Light.Cut(wide), Whole, Cell, Noise, FullNoise, [.. Colours.Select(c => new Plane<float>(cells, c).Cut(cut).Values)]);
+        return new MattePicture(Light.Cut(wide), Whole, Cell, Noise, FullNoise);
     }
 
     /// <summary>Noise of a picture of another size: between this one's and the full one's it follows their ratio.</summary>
@@ -92,17 +86,5 @@ internal sealed class MattePicture : IPiece
             }
         });
         return cells;
-    }
-
-    private float[][] CellColours()
-    {
-        float[] red = Light.Red, green = Light.Green, blue = Light.Blue;
-        float[] Product(float[] a, float[] b)
-        {
-            var product = new float[a.Length];
-            for (var i = 0; i < product.Length; i++) product[i] = a[i] * b[i];
-            return Cells(product);
-        }
-        return [Cells(red), Cells(green), Cells(blue), Product(red, red), Product(red, green), Product(red, blue), Product(green, green), Product(green, blue), Product(blue, blue)];
     }
 }

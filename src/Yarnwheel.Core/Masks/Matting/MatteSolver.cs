@@ -60,7 +60,7 @@ internal static class MatteSolver
                 for (var k = 0; k < count; k++)
                 {
                     var at = band[from + k];
-                    float u = (at % width + 0.5f) / picture.Cell, v = (at / width + 0.5f) / picture.Cell;
+                    float u = at % width + 0.5f, v = at / width + 0.5f;
                     Fill(block, k, picture.Light, at, inside, outside);
                     foreground.At(u, v, block.Foreground, k);
                     background.At(u, v, block.Background, k);
@@ -80,7 +80,7 @@ internal static class MatteSolver
             }, cancel);
             var change = band.Length == 0 ? 0 : band.Sum(i => Math.Abs(alpha[i] - before[i])) / band.Length;
             isLast = round + 1 == Rounds || change < Still;
-            if (!isLast) (weightIn, weightOut) = MatteWitnesses.Again(picture, first, alpha, deviation, round < 2 ? Kept : Kept / 10);
+            if (!isLast) (weightIn, weightOut) = first.Again(picture, alpha, deviation, round < 2 ? Kept : Kept / 10);
         }
         var bounds = MatteGuards.Lay(sure, rough, apart, width, height, cancel);
         return new MatteSolution(picture, sure, rough, share, MatteBand.Open(sure, rough, share, width, height), bounds, foreground, background, inside, outside);
@@ -110,5 +110,5 @@ internal static class MatteSolver
     }
 
     private static LocalMoments Moments(MattePicture picture, float[] weight, double[] reach, CancellationToken cancel) =>
-        LocalMoments.Of(picture.Colours, weight, picture.CellsAcross, picture.CellsDown, [.. reach.Select(r => r / picture.Cell)], cancel);
+        LocalMoments.Of(picture.Light, weight, picture.Cell, reach, cancel);
 }

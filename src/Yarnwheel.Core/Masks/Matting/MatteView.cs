@@ -66,8 +66,8 @@ internal sealed class MatteView
             }
             var pixel = (y - light.Region.Y) * light.Width + region.X + x - light.Region.X;
             MatteSolver.Fill(block, count, light, pixel, solution.SeenInside, solution.SeenOutside);
-            solution.Foreground.At(u / solution.Picture.Cell, v / solution.Picture.Cell, block.Foreground, count);
-            solution.Background.At(u / solution.Picture.Cell, v / solution.Picture.Cell, block.Background, count);
+            solution.Foreground.At(u, v, block.Foreground, count);
+            solution.Background.At(u, v, block.Background, count);
             var near = Between(solution.Alpha, u, v);
             block.Prior[count] = MatteSolver.Prior(rough[x], near, Between(solution.Rough, u, v));
             block.MixedPrior[count] = 2 * near * (1 - near);

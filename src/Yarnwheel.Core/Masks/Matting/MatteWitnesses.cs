@@ -2,10 +2,10 @@ using Yarnwheel.Core.Imaging;
 
 namespace Yarnwheel.Core.Masks.Matting;
 
-/// <summary>Cells that speak for either side, and how strongly; those of the first look are kept.</summary>
-/// <param name="Inside">Of each cell, 0 … 1.</param>
-/// <param name="Outside">Of each cell, 0 … 1.</param>
-/// <param name="Size">How good a witness the piece is that a cell belongs to, 0 … 1.</param>
+/// <summary>Pixels that speak for either side, and how strongly; those of the first look are kept.</summary>
+/// <param name="Inside">Of each pixel, 0 … 1.</param>
+/// <param name="Outside">Of each pixel, 0 … 1.</param>
+/// <param name="Size">How good a witness the piece is that a pixel belongs to, 0 … 1.</param>
 internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] Size)
 {
     /// <summary>Pieces of the rough mask about this size, pixels, are half as good witnesses of the subject's colour as large ones.</summary>
@@ -14,33 +14,47 @@ internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] S
     /// <summary>What the rough mask is sure of. What lies deep decides; strands speak only where nothing deeper is near.</summary>
     public static MatteWitnesses First(MattePicture picture, float[] rough)
     {
-        int width = picture.CellsAcross, height = picture.CellsDown;
-        var mask = picture.Cells(rough);
-        var rest = Inverse(mask);
-        var size = Sizes(picture, rough);
-        float[] pureIn = Pure(picture, mask), pureOut = Pure(picture, rest), deepIn = Least(mask, width, height, 1), deepOut = Least(rest, width, height, picture.Cell == 1 ? 2 : 1);
-        var (inside, outside) = (new float[mask.Length], new float[mask.Length]);
-        for (var i = 0; i < mask.Length; i++)
+        int width = picture.Light.Width, height = picture.Light.Height;
+        var rest = Inverse(rough);
+        var size = Sizes(rough, width, height);
+        float[] pureIn = Pure(picture, picture.Cells(rough)), pureOut = Pure(picture, picture.Cells(rest)), deepIn = Least(rough, width, height, 1), deepOut = Least(rest, width, height, 2);
+        var (inside, outside) = (new float[rough.Length], new float[rough.Length]);
+        Rows.Each(height, y =>
         {
-            float m = mask[i], r = rest[i], d = deepOut[i] * deepOut[i];
-            inside[i] = m * m * (0.05f + 0.95f * deepIn[i] * deepIn[i]) * size[i] * pureIn[i];
-            outside[i] = r * r * (0.02f + 0.98f * d * d) * pureOut[i];
-        }
+            var cells = y / picture.Cell * picture.CellsAcross;
+            for (var x = 0; x < width; x++)
+            {
+                int i = y * width + x, cell = cells + x / picture.Cell;
+                float m = rough[i], r = rest[i], d = deepOut[i] * deepOut[i];
+                inside[i] = m * m * (0.05f + 0.95f * deepIn[i] * deepIn[i]) * size[i] * pureIn[cell];
+                outside[i] = r * r * (0.02f + 0.98f * d * d) * pureOut[cell];
+            }
+        });
         return new MatteWitnesses(inside, outside, size);
     }
 
     /// <summary>What is sure and pure by the alpha found.</summary>
-    public static (float[] Inside, float[] Outside) Again(MattePicture picture, MatteWitnesses first, float[] alpha, float[] deviation, float kept)
+    /// <param name="picture">The picture.</param>
+    /// <param name="alpha">Found, of each pixel.</param>
+    /// <param name="deviation">Its own.</param>
+    /// <param name="kept">Share of the first witnesses.</param>
+    public (float[] Inside, float[] Outside) Again(MattePicture picture, float[] alpha, float[] deviation, float kept)
     {
-        float[] found = picture.Cells(alpha), unsure = picture.Cells(deviation), rest = Inverse(found);
-        float[] pureIn = Pure(picture, found), pureOut = Pure(picture, rest);
-        var (inside, outside) = (new float[found.Length], new float[found.Length]);
-        for (var i = 0; i < found.Length; i++)
+        int width = picture.Light.Width, height = picture.Light.Height;
+        var found = picture.Cells(alpha);
+        float[] pureIn = Pure(picture, found), pureOut = Pure(picture, Inverse(found));
+        var (inside, outside) = (new float[alpha.Length], new float[alpha.Length]);
+        Rows.Each(height, y =>
         {
-            float sureIn = Math.Clamp(found[i] - unsure[i], 0, 1), sureOut = Math.Clamp(rest[i] - unsure[i], 0, 1);
-            inside[i] = kept * first.Inside[i] * found[i] * found[i] * found[i] * found[i] + (1 - kept) * sureIn * sureIn * sureIn * sureIn * first.Size[i] * pureIn[i];
-            outside[i] = kept * first.Outside[i] * rest[i] * rest[i] + (1 - kept) * sureOut * sureOut * sureOut * sureOut * pureOut[i];
-        }
+            var cells = y / picture.Cell * picture.CellsAcross;
+            for (var x = 0; x < width; x++)
+            {
+                int i = y * width + x, cell = cells + x / picture.Cell;
+                float own = alpha[i], rest = 1 - own, sureIn = MathF.Max(0, own - deviation[i]), sureOut = MathF.Max(0, rest - deviation[i]);
+                inside[i] = kept * Inside[i] * own * own * own * own + (1 - kept) * sureIn * sureIn * sureIn * sureIn * Size[i] * pureIn[cell];
+                outside[i] = kept * Outside[i] * rest * rest + (1 - kept) * sureOut * sureOut * sureOut * sureOut * pureOut[cell];
+            }
+        });
         return (inside, outside);
     }
 
@@ -85,26 +99,22 @@ internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] S
         return result;
     }
 
-    /// <summary>How good a witness the piece of the rough mask is that a cell belongs to, by its size.</summary>
-    private static float[] Sizes(MattePicture picture, float[] rough)
+    /// <summary>How good a witness the piece of the rough mask is that a pixel belongs to, by its size.</summary>
+    private static float[] Sizes(float[] rough, int width, int height)
     {
-        int width = picture.Light.Width;
-        var pieces = Components.Of(Marks.Above(rough, 0.4f), width, picture.Light.Height);
+        var pieces = Components.Of(Marks.Above(rough, 0.4f), width, height);
         var areas = new float[pieces.Count];
         foreach (var run in pieces.Runs)
             for (var x = run.Begin; x < run.End; x++) areas[run.Label] += rough[run.Y * width + x];
-        var sizes = new float[picture.CellsAcross * picture.CellsDown];
+        var sizes = new float[rough.Length];
         foreach (var run in pieces.Runs)
         {
             var size = areas[run.Label] / (areas[run.Label] + Scrap);
             // A rim of one pixel goes along.
-            for (var v = Math.Max(0, run.Y - 1) / picture.Cell; v <= Math.Min(picture.Light.Height - 1, run.Y + 1) / picture.Cell; v++)
+            for (var y = Math.Max(0, run.Y - 1); y <= Math.Min(height - 1, run.Y + 1); y++)
             {
-                for (var u = Math.Max(0, run.Begin - 1) / picture.Cell; u <= Math.Min(width - 1, run.End) / picture.Cell; u++)
-                {
-                    ref var own = ref sizes[v * picture.CellsAcross + u];
-                    own = MathF.Max(own, size);
-                }
+                int first = Math.Max(0, run.Begin - 1), last = Math.Min(width, run.End + 1);
+                foreach (ref var own in sizes.AsSpan(y * width + first, last - first)) own = MathF.Max(own, size);
             }
         }
         return sizes;
