@@ -6,7 +6,7 @@ namespace Yarnwheel.Core.Masks.Matting;
 internal static class MatteBand
 {
     /// <summary>From this share of the radius on, the matte counts less and less, so that a band that grows changes nothing at once.</summary>
-    private const double Easing = 0.6;
+    private const double Easing = 0.75;
 
     /// <summary>Pieces of fewer pixels open no band.</summary>
     private const int Speck = 12;
@@ -21,10 +21,15 @@ internal static class MatteBand
         // Where the rough mask itself is unsure.
         var soft = rough.Values;
         for (var i = 0; i < contour.Length; i++) contour[i] |= soft[i] is > 0.02f and < 0.98f;
-        var bounds = Contours.Bounds(contour, rough.Region);
-        if (bounds.IsEmpty) return new Plane<float>(new Region(rough.Region.X, rough.Region.Y, 1, 1));
-        var band = bounds.Widen((int)Math.Ceiling(radius)).Intersect(rough.Region);
-        var distances = DistanceTransform.Of(new Plane<bool>(rough.Region, contour).Cut(band).Values, band.Width, band.Height, radius, cancel);
+        return Of(contour, rough.Region, radius, cancel);
+    }
+
+    private static Plane<float> Of(bool[] contour, Region region, double radius, CancellationToken cancel)
+    {
+        var bounds = Contours.Bounds(contour, region);
+        if (bounds.IsEmpty) return new Plane<float>(new Region(region.X, region.Y, 1, 1));
+        var band = bounds.Widen((int)Math.Ceiling(radius)).Intersect(region);
+        var distances = DistanceTransform.Of(new Plane<bool>(region, contour).Cut(band).Values, band.Width, band.Height, radius, cancel);
         var shares = new Plane<float>(band);
         Rows.Each(band, y =>
         {
@@ -37,6 +42,36 @@ internal static class MatteBand
             }
         }, cancel);
         return shares;
+    }
+
+    /// <summary>The same about what was found to hang together with the mask: strands that it lost are followed; null where nothing was found.</summary>
+    /// <param name="alpha">Found.</param>
+    /// <param name="rough">The mask.</param>
+    /// <param name="region">Whose pixels they are.</param>
+    /// <param name="radius">Pixels.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public static float[]? Grown(float[] alpha, float[] rough, Region region, double radius, CancellationToken cancel)
+    {
+        var pieces = Components.Of(Marks.Above(alpha, 0.12f), region.Width, region.Height);
+        var known = new float[pieces.Count];
+        foreach (var run in pieces.Runs)
+            for (var i = run.Y * region.Width + run.Begin; i < run.Y * region.Width + run.End; i++) known[run.Label] += MathF.Min(alpha[i], rough[i]);
+        var inside = Marks.Above(rough, MathF.BitDecrement(0.5f));
+        var any = false;
+        foreach (var run in pieces.Runs)
+        {
+            if (known[run.Label] < 4) continue;
+            for (var i = run.Y * region.Width + run.Begin; i < run.Y * region.Width + run.End; i++)
+            {
+                if (inside[i] || alpha[i] <= 0.3f) continue;
+                inside[i] = true;
+                any = true;
+            }
+        }
+        if (!any) return null;
+        var grown = new Plane<float>(region);
+        grown.Paste(Of(Contours.Of(inside, region), region, radius, cancel));
+        return grown.Values;
     }
 
     /// <summary>What is inside, specks and pinholes aside: they open no band, so that the work follows the contour that matters.</summary>

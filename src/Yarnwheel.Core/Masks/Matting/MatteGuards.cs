@@ -17,7 +17,7 @@ internal static class MatteGuards
     /// <summary>An island that the rough mask hardly knows: only what it is sure of.</summary>
     public const byte OnlySure = 3;
 
-    private const float Changed = 0.3f;
+    private const float Changed = 0.2f;
     private const double Blob = 4;
 
     /// <summary>What was painted too wide may be taken away where both sides are told apart so well, squared.</summary>
@@ -79,16 +79,19 @@ internal static class MatteGuards
     private static void Islands(float[] alpha, float[] rough, byte[] bounds, int width, int height)
     {
         var pieces = Components.Of(Marks.Above(alpha, 0.12f), width, height);
-        var (area, known) = (new float[pieces.Count], new float[pieces.Count]);
+        var (area, known, sure) = (new float[pieces.Count], new float[pieces.Count], new float[pieces.Count]);
         foreach (var run in pieces.Runs)
         {
             for (var i = run.Y * width + run.Begin; i < run.Y * width + run.End; i++)
             {
                 area[run.Label] += alpha[i];
                 known[run.Label] += MathF.Min(alpha[i], rough[i]);
+                if (rough[i] > 0.5f) sure[run.Label] += MathF.Min(alpha[i], rough[i]);
             }
         }
         Drop(pieces, k => known[k] < 0.15f * area[k] || (known[k] < 1.5f && area[k] < 4), OnlySure, alpha, rough, bounds, width, height);
+        // What the rough mask was nowhere sure of does not become more than it was.
+        Drop(pieces, k => sure[k] < MathF.Min(4, 0.15f * area[k]), AtMostRough, alpha, rough, bounds, width, height);
     }
 
     /// <summary>Small pieces apart from the rest have no more than the rough mask says, unless the models lie far apart there: true short strands.</summary>

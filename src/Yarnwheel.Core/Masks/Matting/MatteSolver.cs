@@ -8,7 +8,7 @@ namespace Yarnwheel.Core.Masks.Matting;
 internal static class MatteSolver
 {
     /// <summary>At most; a mask that hardly changes any more is done sooner.</summary>
-    private const int Rounds = 9;
+    private const int Rounds = 6;
 
     /// <summary>Squared distance of the models at which a pixel is half believed while they are still being learnt: what parts them is only found on the way.</summary>
     private const float Doubt = 0.1f;
@@ -17,7 +17,7 @@ internal static class MatteSolver
     /// <summary>Mean change of a round below which nothing more is learnt.</summary>
     private const float Still = 0.004f;
 
-    /// <summary>Share of the first witnesses that is kept in later rounds.</summary>
+    /// <summary>Share of the first witnesses that is kept in the first two rounds; later a tenth of it.</summary>
     private const float Kept = 0.05f;
 
     /// <summary>Squared distance of the two models at which a pixel is half trusted.</summary>
@@ -80,6 +80,11 @@ internal static class MatteSolver
             }, cancel);
             var change = band.Length == 0 ? 0 : band.Sum(i => Math.Abs(alpha[i] - before[i])) / band.Length;
             isLast = round + 1 == Rounds || change < Still;
+            if (round < Rounds - 2 && !isLast && MatteBand.Grown(alpha, rough, region, radius, cancel) is { } grown)
+            {
+                for (var i = 0; i < share.Length; i++) share[i] = MathF.Max(share[i], grown[i]);
+                band = Enumerable.Range(0, share.Length).Where(i => share[i] > 0).ToArray();
+            }
             if (!isLast) (weightIn, weightOut) = first.Again(picture, alpha, deviation, round < 2 ? Kept : Kept / 10);
         }
         var bounds = MatteGuards.Lay(sure, rough, apart, width, height, cancel);
@@ -96,7 +101,7 @@ internal static class MatteSolver
     }
 
     /// <summary>How likely a pixel is inside, by the rough mask and by what its neighbours were found to be.</summary>
-    public static float Prior(float rough, float near, float roughBlurred) => Math.Clamp(0.4f * rough + 0.6f * (0.75f * near + 0.25f * roughBlurred), 0.01f, 0.99f);
+    public static float Prior(float rough, float near, float roughBlurred) => Math.Clamp(0.1f * rough + 0.675f * near + 0.225f * roughBlurred, 0.02f, 0.98f);
 
     /// <summary>How far the matte counts against the rough mask, by how far both models lie apart.</summary>
     public static float Trust(float apart) => apart * apart / (apart * apart + Told * Told);

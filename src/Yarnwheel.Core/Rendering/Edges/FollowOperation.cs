@@ -12,7 +12,7 @@ namespace Yarnwheel.Core.Rendering.Edges;
 internal sealed class FollowOperation(Operation<Plane<float>> before, LitOperation lit, double follow) : Operation<Plane<float>>(before.Key.With($"follow {follow}"))
 {
     /// <summary>How far from the contour a mask changes at a follow of 100, as a fraction of the photo's longer side.</summary>
-    private const double Furthest = 0.02;
+    private const double Furthest = 0.025;
 
     // A view's pixels are judged by their own place and colour.
     public override int Reach(double scale) => before.Reach(scale);
