@@ -8,8 +8,11 @@ internal static class MatteBand
     /// <summary>From this share of the radius on, the matte counts less and less, so that a band that grows changes nothing at once.</summary>
     private const double Easing = 0.75;
 
+    /// <summary>What has less than this, 0 … 1, is nothing.</summary>
+    private const float Faint = 0.06f;
+
     /// <summary>Pieces of fewer pixels open no band.</summary>
-    private const int Speck = 12;
+    private const int Speck = 48;
 
     /// <summary>How far each pixel may change, 0 … 1, by its distance to the rough contour: of the least region that holds all of the band, a single pixel where there is none.</summary>
     /// <param name="rough">Of the whole photo, 0 … 1.</param>
@@ -18,10 +21,21 @@ internal static class MatteBand
     public static Plane<float> Shares(Plane<float> rough, double radius, CancellationToken cancel)
     {
         var contour = Contours.Of(Settled(rough), rough.Region);
-        // Where the rough mask itself is unsure.
-        var soft = rough.Values;
-        for (var i = 0; i < contour.Length; i++) contour[i] |= soft[i] is > 0.02f and < 0.98f;
-        return Of(contour, rough.Region, radius, cancel);
+        var near = Of(contour, rough.Region, radius, cancel);
+        // What the rough mask is unsure of belongs to its edge as far as the band goes.
+        var isWider = false;
+        for (var y = near.Region.Y; y < near.Region.Bottom; y++)
+        {
+            ReadOnlySpan<float> share = near.Row(y), own = rough.Row(y, near.Region);
+            var marks = contour.AsSpan(rough.Index(near.Region.X, y), share.Length);
+            for (var x = 0; x < share.Length; x++)
+            {
+                if (marks[x] || share[x] <= 0 || own[x] is <= Faint or >= 1 - Faint) continue;
+                marks[x] = true;
+                isWider = true;
+            }
+        }
+        return isWider ? Of(contour, rough.Region, radius, cancel) : near;
     }
 
     private static Plane<float> Of(bool[] contour, Region region, double radius, CancellationToken cancel)
