@@ -31,7 +31,8 @@ internal sealed class LocalMoments
     /// <param name="cell">Side of a cell, pixels: 1 or 2.</param>
     /// <param name="sigmas">Of the Gaussians (<see cref="MomentBlur"/>), pixels, rising.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static LocalMoments Of(LightPlanes light, float[] weight, int cell, ReadOnlySpan<double> sigmas, CancellationToken cancel)
+    /// <param name="outdated">Moments of the same picture whose memory may be used; not to be asked again.</param>
+    public static LocalMoments Of(LightPlanes light, float[] weight, int cell, ReadOnlySpan<double> sigmas, CancellationToken cancel, LocalMoments? outdated = null)
     {
         var wanted = sigmas.ToArray();
         for (var k = 0; k < wanted.Length; k++) wanted[k] /= cell;
@@ -43,7 +44,7 @@ internal sealed class LocalMoments
             var plane = ArrayPool<float>.Shared.Rent(width * height);
             if (cell == 1) LaneLoop.Over(new ProductKernel(weight, one, other, plane), weight.Length);
             else Gather(weight, one, other, light.Width, light.Height, plane.AsSpan(0, width * height));
-            planes[k] = MomentBlur.Of(plane, width, height, wanted);
+            planes[k] = MomentBlur.Of(plane, width, height, wanted, outdated?.planes[k] ?? new float[width * height]);
             ArrayPool<float>.Shared.Return(plane);
         });
         return new LocalMoments(planes, width, height, cell);

@@ -56,8 +56,10 @@ internal static class MatteGuards
         var all = new Region(0, 0, width, height);
         var changed = new bool[alpha.Length];
         for (var i = 0; i < changed.Length; i++) changed[i] = sign * (alpha[i] - rough[i]) > Changed && apart[i] < told;
-        var about = Contours.Bounds(changed, all).Widen((int)Blob + 3).Intersect(all);
-        if (about.IsEmpty) return;
+        // Most changes are thin: those that no diamond fits into hold no disc either.
+        if (!KeepDeep(changed, width, height)) return;
+        var about = Contours.Bounds(changed, all).Widen(2 * (int)Blob + 3).Intersect(all);
+        for (var i = 0; i < changed.Length; i++) changed[i] = sign * (alpha[i] - rough[i]) > Changed && apart[i] < told;
         var kept = new Plane<bool>(all, changed).Cut(about).Copy();
         foreach (ref var k in kept.All) k = !k;
         var depth = DistanceTransform.Of(kept.Values, about.Width, about.Height, Blob + 1, cancel);
@@ -73,6 +75,36 @@ internal static class MatteGuards
                 if (sign * (alpha[i] - rough[i]) > 0.02f && around.Distance(x - about.X, y - about.Y) <= Blob + 2) Lay(alpha, rough, bounds, i, AsRough);
             }
         }
+    }
+
+    /// <summary>Leaves only marked pixels further than <see cref="Blob"/> from any other, in steps along rows and columns; says whether there are any.</summary>
+    private static bool KeepDeep(bool[] marked, int width, int height)
+    {
+        var depth = new byte[marked.Length];
+        const byte Most = (byte)Blob + 1;
+        for (var y = 0; y < height; y++)
+        {
+            for (var x = 0; x < width; x++)
+            {
+                var i = y * width + x;
+                if (!marked[i]) continue;
+                int above = y > 0 ? depth[i - width] : Most, before = x > 0 ? depth[i - 1] : Most;
+                depth[i] = (byte)Math.Min(Most, 1 + Math.Min(above, before));
+            }
+        }
+        var any = false;
+        for (var y = height - 1; y >= 0; y--)
+        {
+            for (var x = width - 1; x >= 0; x--)
+            {
+                var i = y * width + x;
+                if (!marked[i]) continue;
+                int below = y + 1 < height ? depth[i + width] : Most, after = x + 1 < width ? depth[i + 1] : Most;
+                depth[i] = (byte)Math.Min(depth[i], 1 + Math.Min(below, after));
+                any |= marked[i] = depth[i] >= Most;
+            }
+        }
+        return any;
     }
 
     /// <summary>Pieces that hold next to nothing of the rough mask go.</summary>

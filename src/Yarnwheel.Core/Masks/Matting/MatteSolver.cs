@@ -17,6 +17,9 @@ internal static class MatteSolver
     /// <summary>Mean change of a round below which nothing more is learnt.</summary>
     private const float Still = 0.004f;
 
+    /// <summary>A pixel nearer than this to nothing or all that hardly changes is settled.</summary>
+    private const float Stays = 0.004f;
+
     /// <summary>Share of the first witnesses that is kept in the first two rounds; later a tenth of it.</summary>
     private const float Kept = 0.05f;
 
@@ -47,19 +50,20 @@ internal static class MatteSolver
         var roughBlurred = SmallBlur.Of(rough, width, height, 2);
         var (alpha, sure, deviation, apart) = ((float[])rough.Clone(), (float[])rough.Clone(), new float[rough.Length], new float[rough.Length]);
         var (weightIn, weightOut) = (first.Inside, first.Outside);
-        LocalMoments foreground = null!, background = null!;
+        LocalMoments? foreground = null, background = null;
+        var active = band;
         var isLast = false;
         for (var round = 0; !isLast; round++)
         {
             var before = (float[])alpha.Clone();
-            foreground = Moments(picture, weightIn, ForegroundReach, cancel);
-            background = Moments(picture, weightOut, BackgroundReach, cancel);
+            foreground = LocalMoments.Of(picture.Light, weightIn, picture.Cell, ForegroundReach, cancel, foreground);
+            background = LocalMoments.Of(picture.Light, weightOut, picture.Cell, BackgroundReach, cancel, background);
             var (near, mixed) = (SmallBlur.Of(alpha, width, height, 1.2), Mixedness(alpha, width, height));
-            MatteBlocks.Each(band.Length, (block, from, count) =>
+            MatteBlocks.Each(active.Length, (block, from, count) =>
             {
                 for (var k = 0; k < count; k++)
                 {
-                    var at = band[from + k];
+                    var at = active[from + k];
                     float u = at % width + 0.5f, v = at / width + 0.5f;
                     Fill(block, k, picture.Light, at, inside, outside);
                     foreground.At(u, v, block.Foreground, k);
@@ -70,7 +74,7 @@ internal static class MatteSolver
                 AlphaPosterior.Of(block, count, Steps, picture.Noise);
                 for (var k = 0; k < count; k++)
                 {
-                    var at = band[from + k];
+                    var at = active[from + k];
                     var learnt = block.Apart[k] / (block.Apart[k] + Doubt) * share[at];
                     alpha[at] = rough[at] + learnt * (block.Mean[k] - rough[at]);
                     sure[at] = rough[at] + Trust(block.Apart[k]) * share[at] * (block.Mean[k] - rough[at]);
@@ -80,15 +84,17 @@ internal static class MatteSolver
             }, cancel);
             var change = band.Length == 0 ? 0 : band.Sum(i => Math.Abs(alpha[i] - before[i])) / band.Length;
             isLast = round + 1 == Rounds || change < Still;
-            if (round < Rounds - 2 && !isLast && MatteBand.Grown(alpha, rough, region, radius, cancel) is { } grown)
+            // What is settled on one side, and stays so, is not looked at again before the last round.
+            active = round + 2 >= Rounds || round < 1 ? band : [.. band.Where(i => Math.Abs(alpha[i] - before[i]) > Stays || alpha[i] is > Stays and < 1 - Stays)];
+            if (round is 0 or 2 && !isLast && MatteBand.Grown(alpha, rough, region, radius, cancel) is { } grown)
             {
                 for (var i = 0; i < share.Length; i++) share[i] = MathF.Max(share[i], grown[i]);
-                band = Enumerable.Range(0, share.Length).Where(i => share[i] > 0).ToArray();
+                active = band = Enumerable.Range(0, share.Length).Where(i => share[i] > 0).ToArray();
             }
             if (!isLast) (weightIn, weightOut) = first.Again(picture, alpha, deviation, round < 2 ? Kept : Kept / 10);
         }
         var bounds = MatteGuards.Lay(sure, rough, apart, width, height, cancel);
-        return new MatteSolution(picture, sure, rough, share, MatteBand.Open(sure, rough, share, width, height), bounds, foreground, background, inside, outside);
+        return new MatteSolution(picture, sure, rough, share, MatteBand.Open(sure, rough, share, width, height), bounds, foreground!, background!, inside, outside);
     }
 
     /// <summary>What of a pixel depends on its own colour.</summary>
@@ -113,7 +119,4 @@ internal static class MatteSolver
         for (var i = 0; i < mixed.Length; i++) mixed[i] = 4 * alpha[i] * (1 - alpha[i]);
         return SmallBlur.Of(mixed, width, height, 1.5);
     }
-
-    private static LocalMoments Moments(MattePicture picture, float[] weight, double[] reach, CancellationToken cancel) =>
-        LocalMoments.Of(picture.Light, weight, picture.Cell, reach, cancel);
 }

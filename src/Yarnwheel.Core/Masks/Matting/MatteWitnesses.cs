@@ -1,4 +1,5 @@
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Lanes;
 
 namespace Yarnwheel.Core.Masks.Matting;
 
@@ -78,25 +79,34 @@ internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] S
     {
         var across = new float[plane.Length];
         var result = new float[plane.Length];
-        Rows.Each(height, y =>
+        Rows.Each(height, width + 2 * radius, (y, padded) =>
         {
-            for (var x = 0; x < width; x++)
-            {
-                var least = plane[y * width + x];
-                for (var u = Math.Max(0, x - radius); u <= Math.Min(width - 1, x + radius); u++) least = MathF.Min(least, plane[y * width + u]);
-                across[y * width + x] = least;
-            }
+            var row = plane.AsSpan(y * width, width);
+            padded.AsSpan(0, radius).Fill(row[0]);
+            row.CopyTo(padded.AsSpan(radius));
+            padded.AsSpan(radius + width, radius).Fill(row[^1]);
+            var into = across.AsSpan(y * width, width);
+            row.CopyTo(into);
+            for (var k = 0; k <= 2 * radius; k++) LaneLoop.Over(new LeastKernel(padded.AsSpan(k, width), into), width);
         });
         Rows.Each(height, y =>
         {
-            for (var x = 0; x < width; x++)
-            {
-                var least = across[y * width + x];
-                for (var v = Math.Max(0, y - radius); v <= Math.Min(height - 1, y + radius); v++) least = MathF.Min(least, across[v * width + x]);
-                result[y * width + x] = least;
-            }
+            var into = result.AsSpan(y * width, width);
+            across.AsSpan(y * width, width).CopyTo(into);
+            for (var v = Math.Max(0, y - radius); v <= Math.Min(height - 1, y + radius); v++) LaneLoop.Over(new LeastKernel(across.AsSpan(v * width, width), into), width);
         });
         return result;
+    }
+
+    private readonly ref struct LeastKernel(ReadOnlySpan<float> from, Span<float> into) : ILaneKernel
+    {
+        private readonly ReadOnlySpan<float> from = from;
+        private readonly Span<float> into = into;
+
+        public void Run<T>(int first, int last) where T : struct, ILanes<T>
+        {
+            for (var i = first; i < last; i += T.Count) into.Save(i, T.Min(into.Load<T>(i), from.Load<T>(i)));
+        }
     }
 
     /// <summary>How good a witness the piece of the rough mask is that a pixel belongs to, by its size.</summary>

@@ -16,7 +16,9 @@ internal static class MomentBlur
     /// <param name="width">Cells.</param>
     /// <param name="height">Cells.</param>
     /// <param name="sigmas">Of the Gaussians, cells, rising.</param>
-    public static float[] Of(float[] plane, int width, int height, double[] sigmas)
+    /// <param name="result">Receives it.</param>
+    /// <returns>The result.</returns>
+    public static float[] Of(float[] plane, int width, int height, double[] sigmas, float[] result)
     {
         var pool = ArrayPool<float>.Shared;
         var rented = new List<float[]>();
@@ -38,8 +40,7 @@ internal static class MomentBlur
                 Halve(current, w, h, half);
                 (current, w, h, cell) = (half, halfWidth, halfHeight, 2 * cell);
             }
-            // What stays is memory of its own; only the finest is kept.
-            var blurred = levels.Count == 0 && cell == 1 ? new float[width * height] : Rent(w * h);
+            var blurred = levels.Count == 0 && cell == 1 ? result : Rent(w * h);
             SmallBlur.Into(current.AsSpan(0, w * h), w, h, sigma / cell, across.AsSpan(0, w * h), blurred.AsSpan(0, w * h));
             levels.Add((blurred, w, h));
         }
@@ -49,14 +50,13 @@ internal static class MomentBlur
             Add(levels[k], sum, Fading);
             sum = levels[k];
         }
-        if (sum.Width != width || sum.Height != height)
+        if (sum.Plane != result)
         {
-            var result = (new float[width * height], width, height);
-            Add(result, sum, 1);
-            sum = result;
+            result.AsSpan().Clear();
+            Add((result, width, height), sum, 1);
         }
         foreach (var buffer in rented) pool.Return(buffer);
-        return sum.Plane;
+        return result;
     }
 
     /// <summary>Adds a coarser plane's share to a finer one, interpolated.</summary>
