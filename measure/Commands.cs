@@ -54,12 +54,10 @@ internal static class Commands
         var command = new Command("edges", "Masks and pictures with refined edges against exact truth.") { drawn, quick, hard, aside, guided };
         command.SetAction(parsed =>
         {
-            if (parsed.GetValue(hard) || parsed.GetValue(aside))
-                foreach (var heldOut in (bool[])[false, true])
-                {
-                    if (heldOut ? parsed.GetValue(aside) : parsed.GetValue(hard)) HardEdges.Print(parsed.GetValue(quick) ?? 40, heldOut, parsed.GetValue(guided));
-                }
-            else if (parsed.GetValue(quick) is { } follow) EdgeQualityTable.Quick(follow, !parsed.GetValue(drawn));
+            if (parsed.GetValue(hard)) HardEdges.Print(parsed.GetValue(quick) ?? 60, heldOut: false, parsed.GetValue(guided));
+            if (parsed.GetValue(aside)) HardEdges.Print(parsed.GetValue(quick) ?? 60, heldOut: true, parsed.GetValue(guided));
+            if (parsed.GetValue(hard) || parsed.GetValue(aside)) return;
+            if (parsed.GetValue(quick) is { } follow) EdgeQualityTable.Quick(follow, !parsed.GetValue(drawn));
             else EdgeQualityTable.Print(!parsed.GetValue(drawn), isShort: false);
         });
         return command;

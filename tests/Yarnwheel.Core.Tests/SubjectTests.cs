@@ -135,7 +135,9 @@ public class SubjectTests
         {
             var mask = Mask(rgb, part);
             Assert.All(mask, m => Assert.InRange(m, 0, 1));
-            if (name is "nothing" or "empty box" or "one point outside alone" or "an empty stroke") Assert.DoesNotContain(mask, m => m > 0);
+            if (name is "nothing" or "empty box" or "box at the rim" or "one point outside alone" or "an empty stroke") Assert.DoesNotContain(mask, m => m > 0);
+            // A point that was marked as inside, and by nothing else, is inside.
+            if (name is "one point" or "whole picture, one point" or "a stroke over everything") Assert.True(mask[Height / 2 * Width + Width / 2] > 0.5f, name);
         }
     }
 

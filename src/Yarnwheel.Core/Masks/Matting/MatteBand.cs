@@ -8,6 +8,9 @@ internal static class MatteBand
     /// <summary>From this share of the radius on, the matte counts less and less, so that a band that grows changes nothing at once.</summary>
     private const double Easing = 0.75;
 
+    /// <summary>A band narrower than this, pixels, counts less: the first touch of the slider moves little.</summary>
+    private const double Onset = 2;
+
     /// <summary>What has less than this, 0 … 1, is nothing.</summary>
     private const float Faint = 0.06f;
 
@@ -52,7 +55,7 @@ internal static class MatteBand
             foreach (ref var share in row)
             {
                 var t = Math.Clamp((radius - share) / Math.Max(1e-6, radius * (1 - Easing)), 0, 1);
-                share = (float)(t * t * (3 - 2 * t));
+                share = (float)(t * t * (3 - 2 * t) * Math.Min(1, radius / Onset));
             }
         }, cancel);
         return shares;

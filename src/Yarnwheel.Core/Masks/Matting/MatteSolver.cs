@@ -86,7 +86,7 @@ internal static class MatteSolver
             isLast = round + 1 == Rounds || change < Still;
             // What is settled on one side, and stays so, is not looked at again before the last round.
             active = round + 2 >= Rounds || round < 1 ? band : [.. band.Where(i => Math.Abs(alpha[i] - before[i]) > Stays || alpha[i] is > Stays and < 1 - Stays)];
-            if (round is 0 or 2 && !isLast && MatteBand.Grown(alpha, rough, region, radius, cancel) is { } grown)
+            if (round < Rounds - 2 && !isLast && MatteBand.Grown(alpha, rough, region, radius, cancel) is { } grown)
             {
                 for (var i = 0; i < share.Length; i++) share[i] = MathF.Max(share[i], grown[i]);
                 active = band = Enumerable.Range(0, share.Length).Where(i => share[i] > 0).ToArray();
