@@ -51,11 +51,16 @@ internal static class Commands
         var hard = new Option<bool>("--hard") { Description = "The hard scenes that were tuned on, with masks by colour, by subject and by a shaky hand." };
         var aside = new Option<bool>("--aside") { Description = "The hard scenes that were put aside." };
         var guided = new Option<bool>("--guided") { Description = "With --hard or --aside: the guided filter too." };
-        var command = new Command("edges", "Masks and pictures with refined edges against exact truth.") { drawn, quick, hard, aside, guided };
+        var tidy = new Option<bool>("--tidy") { Description = "With --hard or --aside: the settings that tidying proposes against the best found by search." };
+        var command = new Command("edges", "Masks and pictures with refined edges against exact truth.") { drawn, quick, hard, aside, guided, tidy };
         command.SetAction(parsed =>
         {
-            if (parsed.GetValue(hard)) HardEdges.Print(parsed.GetValue(quick) ?? 60, heldOut: false, parsed.GetValue(guided));
-            if (parsed.GetValue(aside)) HardEdges.Print(parsed.GetValue(quick) ?? 60, heldOut: true, parsed.GetValue(guided));
+            foreach (var heldOut in (bool[])[false, true])
+            {
+                if (!parsed.GetValue(heldOut ? aside : hard)) continue;
+                if (parsed.GetValue(tidy)) TidyTable.Print(heldOut);
+                else HardEdges.Print(parsed.GetValue(quick) ?? 60, heldOut, parsed.GetValue(guided));
+            }
             if (parsed.GetValue(hard) || parsed.GetValue(aside)) return;
             if (parsed.GetValue(quick) is { } follow) EdgeQualityTable.Quick(follow, !parsed.GetValue(drawn));
             else EdgeQualityTable.Print(!parsed.GetValue(drawn), isShort: false);

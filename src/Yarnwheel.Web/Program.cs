@@ -78,6 +78,7 @@ app.MapFrames();
 app.MapMaskPictures();
 app.MapGreys();
 app.MapLeftOver();
+app.MapEdges();
 app.MapSubjects();
 app.MapCopies();
 app.MapGet("/alive", () => "Yarnwheel");

@@ -167,4 +167,27 @@ public class EdgeTests
             for (var x = 2 * radius; x < Width - 2 * radius; x++) Assert.Equal(expected.At<double>(y, x), row[x], 1e-3);
         }
     }
+
+    [Fact]
+    public void A_proposal_takes_the_specks_and_leaves_the_things()
+    {
+        const int Side = 400;
+        var mask = new byte[Side * Side];
+        void Square(int x, int y, int side, byte value)
+        {
+            for (var v = y; v < y + side; v++) mask.AsSpan(v * Side + x, side).Fill(value);
+        }
+        var now = new EdgeRefinement { Feather = 4, Islands = 5000 };
+        Assert.Null(EdgeProposal.For(now, mask, Side, Side, 2));
+        Square(100, 100, 200, 255);
+        Assert.Equal(now with { Follow = 60, Fringe = 100, Islands = 0 }, EdgeProposal.For(now, mask, Side, Side, 2));
+        // A speck of 3 × 3 and a hole of 4 × 4 at half size are 36 and 64 pixels; a thing of 12 × 12 is no speck.
+        Square(20, 20, 3, 255);
+        Square(150, 150, 4, 0);
+        Square(350, 40, 12, 255);
+        var proposed = EdgeProposal.For(now, mask, Side, Side, 2)!;
+        Assert.Equal((40, 70), (proposed.Islands, proposed.Pinholes));
+        mask.AsSpan().Fill(255);
+        Assert.Null(EdgeProposal.For(now, mask, Side, Side, 2));
+    }
 }

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Edges;
 using Yarnwheel.Core.Masks.Finding;
 using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Core.Recipes;
@@ -50,6 +51,21 @@ public sealed class Findings
     /// <param name="area">Index of the area.</param>
     /// <param name="cancel">Ends the work early.</param>
     public IReadOnlyList<EdgeStretch> WorstEdges(Recipe recipe, int area, CancellationToken cancel = default) => Searched(recipe, area, cancel).Edges;
+
+    /// <summary>Settings that suit an area's edge as its parts leave it.</summary>
+    /// <param name="recipe">Valid.</param>
+    /// <param name="area">Index of the area.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    /// <returns>The settings, or null: the area keeps nothing, or everything.</returns>
+    public EdgeRefinement? TidyEdge(Recipe recipe, int area, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(recipe);
+        var now = recipe.Areas[area].Edge;
+        var untouched = RenderPlan.Compile(recipe with { Areas = [recipe.Areas[area] with { Edge = new EdgeRefinement() }] }, source);
+        var level = source.Photo.LevelWithin(MostSearched);
+        var drawing = source.Drawing(1.0 / (1 << level), 0, cancel);
+        return EdgeProposal.For(now, WholeMask.Of(untouched.Areas[0].Mask, level, drawing), drawing.Whole.Width, drawing.Whole.Height, 1 << level);
+    }
 
     /// <summary>Looks at the photo as far as is needed before a subject can be cut out of it, so that the first answer comes sooner.</summary>
     /// <param name="cancel">Ends the work early.</param>

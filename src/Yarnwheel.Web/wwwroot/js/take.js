@@ -105,6 +105,11 @@ export class Take extends EventTarget {
     return this.#send('left-over/remove', () => ({ revision: this.state.revision, window: this.#window, ...speck }), 'edit');
   }
 
+  /** Gives an area's edge the settings that suit its mask. @param {number} area */
+  tidyEdge(area) {
+    return this.#send('edge/tidy', () => ({ revision: this.state.revision, window: this.#window, area }), 'edit');
+  }
+
   /** Proposes the main subject, or what is behind it. @param {{ area: number | null, background: boolean }} wish */
   mainSubject(wish) {
     return this.#send('subject/main', () => ({ revision: this.state.revision, window: this.#window, ...wish }), 'edit');

@@ -93,6 +93,7 @@ export class PanelActs {
         this.further.outlineMode(this.outlineMode);
       },
       'subject-way': () => this.#subjectWay(value === 'paint' ? 'paint' : 'box'),
+      'tidy-edge': () => panel.area !== null && take.tidyEdge(panel.area),
       'main-subject': () => this.#mainSubject(value === 'background'),
       'picture-choose': () => this.further.picture(area, part),
     };
