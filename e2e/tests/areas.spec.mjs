@@ -164,3 +164,21 @@ test('each area has a thumbnail of its mask, and twenty of them still leave the 
   await clickPhoto(page, 0.3, 0.3);
   expect(await page.locator('.area-thumb').nth(1).getAttribute('src')).toBe(key);
 });
+
+test('an edge is tidied in one press, and one undo takes it back', async ({ page }) => {
+  await openPhoto(page, app.url, 'drying-rail');
+  await clickPhoto(page, 0.56, 0.5);
+  await page.locator('.area .knot').first().click();
+  const edge = async () => (await recipe(page)).areas.at(-1).edge;
+  const before = await edge();
+  await page.getByRole('button', { name: 'tidy', exact: true }).click();
+  await expect.poll(async () => (await edge()).fringe).toBe(100);
+  await settled(page);
+  expect((await edge()).follow).toBeGreaterThan(0);
+  // The edge stays chosen, and its controls show what was set.
+  await expect(page.locator('#panel')).toContainText('Edge of');
+  if (process.env.LOOK) await page.screenshot({ path: process.env.LOOK });
+  await page.keyboard.press('Control+z');
+  await settled(page);
+  expect(await edge()).toEqual(before);
+});

@@ -45,7 +45,10 @@ export class Take extends EventTarget {
   async load() {
     // Listening comes first: a change that another window makes meanwhile is heard, or is in the state already.
     const changes = new EventSource(`${this.url}/changes`);
-    const { promise: loaded, resolve: isLoaded } = Promise.withResolvers();
+    let isLoaded = () => {};
+    const loaded = new Promise(resolve => {
+      isLoaded = () => resolve(undefined);
+    });
     changes.onmessage = async event => {
       await loaded;
       const change = JSON.parse(event.data);
@@ -65,7 +68,7 @@ export class Take extends EventTarget {
       changes.addEventListener('error', resolve, { once: true });
     });
     this.#accept(await getJson(`${this.url}/state`), 'load');
-    isLoaded(undefined);
+    isLoaded();
   }
 
   /** The value at a JSON Pointer. @param {string} path */
