@@ -1,0 +1,188 @@
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Matting;
+
+namespace Yarnwheel.Core.Tests;
+
+/// <summary>What the matte is made of, each held to a plain evaluation.</summary>
+public class MattePieceTests
+{
+    private const int Width = 61;
+    private const int Height = 47;
+    private static readonly Region All = new(0, 0, Width, Height);
+
+    private static float[] Random(int seed, int count = Width * Height)
+    {
+        var random = new Random(seed);
+        return [.. Enumerable.Range(0, count).Select(_ => random.NextSingle())];
+    }
+
+    private static LightPlanes Light(int seed)
+    {
+        var light = new LightPlanes(All);
+        Random(seed).CopyTo(light.Red, 0);
+        Random(seed + 1).CopyTo(light.Green, 0);
+        Random(seed + 2).CopyTo(light.Blue, 0);
+        return light;
+    }
+
+    [Theory]
+    [InlineData(0.7)]
+    [InlineData(2.3)]
+    public void A_small_blur_equals_the_sum_of_its_weights(double sigma)
+    {
+        var plane = Random(1);
+        var radius = Math.Max(1, (int)Math.Ceiling(2.6 * sigma));
+        var weights = Enumerable.Range(-radius, 2 * radius + 1).Select(k => Math.Exp(-k * k / (2 * sigma * sigma))).ToArray();
+        var all = weights.Sum();
+        var blurred = SmallBlur.Of(plane, Width, Height, sigma);
+        for (var y = 0; y < Height; y += 5)
+        {
+            for (var x = 0; x < Width; x += 3)
+            {
+                double sum = 0;
+                for (var v = -radius; v <= radius; v++)
+                    for (var u = -radius; u <= radius; u++)
+                        sum += weights[v + radius] * weights[u + radius] * plane[Math.Clamp(y + v, 0, Height - 1) * Width + Math.Clamp(x + u, 0, Width - 1)];
+                Assert.Equal(sum / (all * all), blurred[y * Width + x], 1e-5);
+            }
+        }
+    }
+
+    [Fact]
+    public void Near_witnesses_outweigh_far_ones_ten_times_a_step_and_an_even_plane_stays_even()
+    {
+        double[] sigmas = [1.5, 4, 10];
+        var even = MomentBlur.Of([.. Enumerable.Repeat(2f, Width * Height)], Width, Height, sigmas, new float[Width * Height]);
+        Assert.All(even, v => Assert.Equal(2 * 1.11, v, 1e-3));
+        var one = new float[Width * Height];
+        one[23 * Width + 30] = 1;
+        var spread = MomentBlur.Of(one, Width, Height, sigmas, new float[Width * Height]);
+        // In the middle the narrowest Gaussian speaks; three of its deviations off, the next.
+        Assert.Equal(1 / (2 * Math.PI * 1.5 * 1.5), spread[23 * Width + 30], 0.01);
+        Assert.True(spread[23 * Width + 36] > 0.05 * 0.1 / (2 * Math.PI * 16));
+        for (var x = 31; x < 50; x++) Assert.True(spread[23 * Width + x] <= spread[23 * Width + x - 1] + 1e-7, $"not falling at {x}");
+    }
+
+    [Theory]
+    [InlineData(1)]
+    [InlineData(2)]
+    public void Moments_of_one_colour_are_that_colour_whatever_the_weights(int cell)
+    {
+        var light = new LightPlanes(All);
+        Array.Fill(light.Red, 0.5f);
+        Array.Fill(light.Green, 0.25f);
+        Array.Fill(light.Blue, 0.125f);
+        var moments = LocalMoments.Of(light, Random(3), cell, [2, 6], CancellationToken.None);
+        var block = new MatteBlock();
+        var k = 0;
+        foreach (var (u, v) in ((float, float)[])[(0.5f, 0.5f), (30.2f, 20.7f), (60.4f, 46.1f), (-5, 90)]) moments.At(u, v, block.Foreground, k++);
+        for (var i = 0; i < k; i++)
+        {
+            double Row(int row) => block.Foreground[row * MatteBlock.Size + i] / block.Foreground[i];
+            double[] expected = [1, 0.5, 0.25, 0.125, 0.25, 0.125, 0.0625, 0.0625, 0.03125, 0.015625];
+            for (var row = 0; row < expected.Length; row++) Assert.Equal(expected[row], Row(row), 1e-5);
+        }
+    }
+
+    [Fact]
+    public void Memory_that_is_used_again_changes_nothing()
+    {
+        var light = Light(10);
+        var outdated = LocalMoments.Of(light, Random(4), 2, [2, 6, 14], CancellationToken.None);
+        var fresh = LocalMoments.Of(light, Random(5), 2, [2, 6, 14], CancellationToken.None);
+        var again = LocalMoments.Of(light, Random(5), 2, [2, 6, 14], CancellationToken.None, outdated);
+        var (one, other) = (new MatteBlock(), new MatteBlock());
+        for (var k = 0; k < 40; k++)
+        {
+            fresh.At(1.3f * k, 1.1f * k, one.Foreground, k);
+            again.At(1.3f * k, 1.1f * k, other.Foreground, k);
+        }
+        Assert.Equal(one.Foreground.ToArray(), other.Foreground.ToArray());
+    }
+
+    [Fact]
+    public void Bins_say_how_much_denser_than_evenly_a_side_has_a_colour()
+    {
+        var light = Light(20);
+        var mask = new float[Width * Height];
+        for (var i = 0; i < mask.Length; i++)
+        {
+            mask[i] = i % Width < 30 ? 1 : 0;
+            if (mask[i] > 0) (light.Red[i], light.Green[i], light.Blue[i]) = (0.4f, 0.05f, 0.05f);
+        }
+        var (inside, outside) = ColourBins.Sides(MattePicture.Of(light, 0), mask);
+        var own = ColourBins.Of(0.4f, 0.05f, 0.05f);
+        Assert.True(inside[own] > 1000);
+        Assert.True(outside[own] < 0.05 * inside[own]);
+        Assert.Equal(inside.Length, inside.Sum(), 0.01 * inside.Length);
+        Assert.Equal(outside.Length, outside.Sum(), 0.01 * outside.Length);
+    }
+
+    [Fact]
+    public void Contours_are_the_pixels_with_a_neighbour_on_the_other_side()
+    {
+        var inside = Marks.Above(Random(6), 0.6f);
+        var contour = Contours.Of(inside, All);
+        bool At(int x, int y, bool own) => x >= 0 && y >= 0 && x < Width && y < Height ? inside[y * Width + x] : own;
+        for (var i = 0; i < inside.Length; i++)
+        {
+            int x = i % Width, y = i / Width;
+            var own = inside[i];
+            Assert.Equal(At(x - 1, y, own) != own || At(x + 1, y, own) != own || At(x, y - 1, own) != own || At(x, y + 1, own) != own, contour[i]);
+        }
+        var moved = new Region(100, 200, Width, Height);
+        Assert.True(Contours.Bounds(new bool[inside.Length], moved).IsEmpty);
+        var two = new bool[inside.Length];
+        (two[3 * Width + 5], two[9 * Width + 2]) = (true, true);
+        Assert.Equal(new Region(102, 203, 4, 7), Contours.Bounds(two, moved));
+    }
+
+    [Fact]
+    public void The_band_keeps_to_its_radius_and_specks_open_none()
+    {
+        var rough = new Plane<float>(All);
+        for (var y = 10; y < 40; y++) rough.Row(y)[15..30].Fill(1);
+        rough[50, 20] = 1;
+        var shares = MatteBand.Shares(rough, 5, CancellationToken.None);
+        Assert.Equal(new Region(14, 9, 17, 32).Widen(5).Intersect(All), shares.Region);
+        Assert.Equal(1, shares[15, 20], 1e-6);
+        Assert.Equal(0, shares[22, 25], 1e-6);
+        for (var x = 16; x < 22; x++) Assert.True(shares[x, 25] <= shares[x - 1, 25]);
+        Assert.Equal((1, 1), (MatteBand.Shares(new Plane<float>(All), 5, CancellationToken.None).Width, MatteBand.Shares(new Plane<float>(All), 5, CancellationToken.None).Height));
+    }
+
+    [Fact]
+    public void A_wide_area_that_was_added_is_taken_back_and_a_strand_is_not()
+    {
+        var rough = new float[Width * Height];
+        var alpha = new float[Width * Height];
+        for (var y = 5; y < 40; y++)
+        {
+            for (var x = 5; x < 15; x++) rough[y * Width + x] = alpha[y * Width + x] = 1;
+            if (y < 25)
+                for (var x = 15; x < 40; x++) alpha[y * Width + x] = 0.9f;
+        }
+        for (var x = 15; x < 55; x++)
+            for (var y = 33; y < 36; y++) alpha[y * Width + x] = 1;
+        var apart = Enumerable.Repeat(400f, alpha.Length).ToArray();
+        var bounds = MatteGuards.Lay(alpha, rough, apart, Width, Height, CancellationToken.None);
+        Assert.Equal(0, alpha[15 * Width + 28]);
+        Assert.Equal(MatteGuards.AsRough, bounds[15 * Width + 28]);
+        Assert.Equal(1, alpha[34 * Width + 50]);
+        Assert.Equal(MatteGuards.Free, bounds[34 * Width + 50]);
+    }
+
+    [Fact]
+    public void Of_a_row_the_distances_are_those_of_its_pixels()
+    {
+        var transform = DistanceTransform.Of(Marks.Above(Random(7), 0.98f), Width, Height);
+        var row = new float[Width];
+        transform.Row(13, row);
+        for (var x = 0; x < Width; x++)
+        {
+            Assert.Equal(transform.Distance(13 * Width + x), row[x]);
+            var nearest = transform.Nearest(13 * Width + x);
+            Assert.Equal(row[x], Math.Sqrt(Math.Pow(nearest % Width - x, 2) + Math.Pow(nearest / Width - 13, 2)), 1e-4);
+        }
+    }
+}
