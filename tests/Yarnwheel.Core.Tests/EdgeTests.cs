@@ -180,13 +180,16 @@ public class EdgeTests
         var now = new EdgeRefinement { Feather = 4, Islands = 5000 };
         Assert.Null(EdgeProposal.For(now, mask, Side, Side, 2));
         Square(100, 100, 200, 255);
-        Assert.Equal(now with { Follow = 60, Fringe = 100, Islands = 0 }, EdgeProposal.For(now, mask, Side, Side, 2));
-        // A speck of 3 × 3 and a hole of 4 × 4 at half size are 36 and 64 pixels; a thing of 12 × 12 is no speck.
+        Assert.Equal(now with { Follow = 80, Fringe = 100, Islands = 0 }, EdgeProposal.For(now, mask, Side, Side, 2));
+        // A speck of 3 × 3 and a hole of 4 × 4 at half size are 36 and 64 pixels; a thing of 20 × 20 is no speck.
         Square(20, 20, 3, 255);
         Square(150, 150, 4, 0);
-        Square(350, 40, 12, 255);
+        Square(350, 40, 20, 255);
         var proposed = EdgeProposal.For(now, mask, Side, Side, 2)!;
         Assert.Equal((40, 70), (proposed.Islands, proposed.Pinholes));
+        // Drops of every size are no specks: there is no gap between them and the things.
+        for (var k = 2; k < 14; k++) Square(10 + 20 * k, 340, k, 255);
+        Assert.Equal((0, 70), (EdgeProposal.For(now, mask, Side, Side, 2)!.Islands, EdgeProposal.For(now, mask, Side, Side, 2)!.Pinholes));
         mask.AsSpan().Fill(255);
         Assert.Null(EdgeProposal.For(now, mask, Side, Side, 2));
     }

@@ -6,13 +6,16 @@ namespace Yarnwheel.Core.Masks.Edges;
 /// <summary>Settings of an edge that suit a mask: it follows the photo, its fringe is cleaned, and its specks go.</summary>
 internal static class EdgeProposal
 {
-    private const double Follow = 60;
+    private const double Follow = 80;
 
-    /// <summary>Nothing larger than this share of the largest piece is a speck.</summary>
-    private const double LargestShare = 0.005;
+    /// <summary>All specks together are no more than this share of the rest.</summary>
+    private const double MostOfAll = 0.002;
 
-    /// <summary>Nor anything larger than this share of the photo.</summary>
-    private const double LargestOfPhoto = 0.0002;
+    /// <summary>Between specks and things there is a gap: of four times their size there are at most so many, as a share of the specks.</summary>
+    private const double Between = 0.1;
+
+    /// <summary>The largest that is called a speck, pixels of the mask.</summary>
+    private const double Largest = 64;
 
     /// <summary>What has less than a tenth of 255 is nothing.</summary>
     private const byte Least = 26;
@@ -35,16 +38,21 @@ internal static class EdgeProposal
         };
     }
 
-    /// <summary>Size that takes all specks, pixels of the full-size photo; 0 where there are none.</summary>
+    /// <summary>Size that takes all specks, pixels of the full-size photo; 0 where there are none, or where they can't be told from things.</summary>
     private static double Specks(Components pieces, int width, byte[] mask, Func<int, int> weight, double scale)
     {
         var sizes = new double[pieces.Count];
         foreach (var run in pieces.Runs)
             foreach (var m in mask.AsSpan(run.Y * width + run.Begin, run.End - run.Begin)) sizes[run.Label] += weight(m) / 255.0;
-        if (sizes.Length == 0) return 0;
-        var most = Math.Min(LargestShare * sizes.Max(), LargestOfPhoto * mask.Length);
-        var largest = sizes.Where(s => s <= most).DefaultIfEmpty(0).Max();
-        // The tens that the control steps by.
-        return Math.Ceiling(largest * scale * scale / 10) * 10;
+        var all = sizes.Sum();
+        for (var most = Largest; most >= 2; most /= 2)
+        {
+            var specks = sizes.Where(s => s <= most).ToArray();
+            if (specks.Length == 0) return 0;
+            if (specks.Sum() > MostOfAll * all || sizes.Count(s => s > most && s <= 4 * most) > Between * specks.Length) continue;
+            // The tens that the control steps by.
+            return Math.Ceiling(specks.Max() * scale * scale / 10) * 10;
+        }
+        return 0;
     }
 }
