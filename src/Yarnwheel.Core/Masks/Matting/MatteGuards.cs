@@ -54,14 +54,13 @@ internal static class MatteGuards
     private static void Blobs(float[] alpha, float[] rough, float[] apart, byte[] bounds, float sign, float told, int width, int height, CancellationToken cancel)
     {
         var all = new Region(0, 0, width, height);
-        var changed = new bool[alpha.Length];
-        for (var i = 0; i < changed.Length; i++) changed[i] = sign * (alpha[i] - rough[i]) > Changed && apart[i] < told;
+        var kept = new Plane<bool>(all);
+        var deep = new bool[alpha.Length];
+        for (var i = 0; i < deep.Length; i++) kept.Values[i] = !(deep[i] = sign * (alpha[i] - rough[i]) > Changed && apart[i] < told);
         // Most changes are thin: those that no diamond fits into hold no disc either.
-        if (!KeepDeep(changed, width, height)) return;
-        var about = Contours.Bounds(changed, all).Widen(2 * (int)Blob + 3).Intersect(all);
-        for (var i = 0; i < changed.Length; i++) changed[i] = sign * (alpha[i] - rough[i]) > Changed && apart[i] < told;
-        var kept = new Plane<bool>(all, changed).Cut(about).Copy();
-        foreach (ref var k in kept.All) k = !k;
+        if (!KeepDeep(deep, width, height)) return;
+        var about = Contours.Bounds(deep, all).Widen(2 * (int)Blob + 3).Intersect(all);
+        kept = kept.Cut(about);
         var depth = DistanceTransform.Of(kept.Values, about.Width, about.Height, Blob + 1, cancel);
         var core = kept.All;
         for (var i = 0; i < core.Length; i++) core[i] = !core[i] && depth.Distance(i) > Blob;

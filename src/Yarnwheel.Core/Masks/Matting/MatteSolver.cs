@@ -45,7 +45,7 @@ internal static class MatteSolver
         wide.Paste(shares);
         var share = wide.Values;
         int width = region.Width, height = region.Height;
-        var band = Enumerable.Range(0, share.Length).Where(i => share[i] > 0).ToArray();
+        var band = Band(share);
         var first = MatteWitnesses.First(picture, rough);
         var roughBlurred = SmallBlur.Of(rough, width, height, 2);
         var (alpha, sure, deviation, apart) = ((float[])rough.Clone(), (float[])rough.Clone(), new float[rough.Length], new float[rough.Length]);
@@ -89,13 +89,16 @@ internal static class MatteSolver
             if (round < Rounds - 2 && !isLast && MatteBand.Grown(alpha, rough, region, radius, cancel) is { } grown)
             {
                 for (var i = 0; i < share.Length; i++) share[i] = MathF.Max(share[i], grown[i]);
-                active = band = Enumerable.Range(0, share.Length).Where(i => share[i] > 0).ToArray();
+                active = band = Band(share);
             }
             if (!isLast) (weightIn, weightOut) = first.Again(picture, alpha, deviation, round < 2 ? Kept : Kept / 10);
         }
         var bounds = MatteGuards.Lay(sure, rough, apart, width, height, cancel);
         return new MatteSolution(picture, sure, rough, share, MatteBand.Open(sure, rough, share, width, height), bounds, foreground!, background!, inside, outside);
     }
+
+    /// <summary>The pixels that may change.</summary>
+    private static int[] Band(float[] share) => [.. Enumerable.Range(0, share.Length).Where(i => share[i] > 0)];
 
     /// <summary>What of a pixel depends on its own colour.</summary>
     public static void Fill(MatteBlock block, int k, LightPlanes light, int at, float[] inside, float[] outside)
