@@ -6,6 +6,9 @@ using Yarnwheel.Core.Masks;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
+using Yarnwheel.Core.Rendering.Cache;
+using Yarnwheel.Core.Rendering.Operations;
+using Yarnwheel.Core.Treatments;
 
 namespace Yarnwheel.Core.Tests;
 
@@ -244,6 +247,23 @@ public class MixTests
         var calm = Deviation(60, out var stepCalm);
         Assert.True(calm < 0.65 * noisy, $"{noisy:F2} → {calm:F2}");
         Assert.True(stepCalm > 0.6 * stepNoisy, $"step {stepNoisy:F1} → {stepCalm:F1}");
+    }
+
+    [Theory]
+    [InlineData(1.5)]
+    [InlineData(4)]
+    [InlineData(16)]
+    public void Calm_is_done_at_full_size_and_shown_larger(double scale)
+    {
+        var source = new RenderSource(Pictures.Pyramid(Pictures.Random(40, 30), 40, 30), 1 << 24, null);
+        var calm = new CalmOperation(new LitOperation(LightPlan.None), 60);
+        Assert.Equal(0, calm.Reach(scale));
+        var drawing = new Drawing(source, scale, new PieceCache(1 << 24), null, TestContext.Current.CancellationToken);
+        var region = new Region((int)(10 * scale), (int)(8 * scale), 50, 20);
+        var full = drawing.At(1);
+        var whole = calm.At(full, full.Whole);
+        var expected = SquareSampler.Draw(new Plane<float>(full.Whole, whole.L), region, scale, full.Whole, TestContext.Current.CancellationToken);
+        Assert.Equal(expected.Values, calm.At(drawing, region).L);
     }
 
     [Fact]

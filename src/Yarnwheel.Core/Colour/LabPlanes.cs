@@ -3,13 +3,14 @@ using Yarnwheel.Core.Imaging;
 namespace Yarnwheel.Core.Colour;
 
 /// <summary>OKLab of a region at some scale, one plane a channel.</summary>
-/// <param name="region">Where they lie.</param>
-/// <param name="arena">Where their memory comes from; null for memory of their own.</param>
-internal sealed class LabPlanes(Region region, PlaneArena? arena = null) : IPlaced
+/// <param name="lightness">L of the region.</param>
+/// <param name="greenRed">a of the same region.</param>
+/// <param name="blueYellow">b of the same region.</param>
+internal sealed class LabPlanes(Plane<float> lightness, Plane<float> greenRed, Plane<float> blueYellow) : IPlaced
 {
-    private readonly Plane<float> lightness = new(region, arena);
-    private readonly Plane<float> greenRed = new(region, arena);
-    private readonly Plane<float> blueYellow = new(region, arena);
+    /// <param name="region">Where they lie.</param>
+    /// <param name="arena">Where their memory comes from; null for memory of their own.</param>
+    public LabPlanes(Region region, PlaneArena? arena = null) : this(new(region, arena), new(region, arena), new(region, arena)) { }
 
     /// <inheritdoc/>
     public Region Region => lightness.Region;

@@ -1,3 +1,4 @@
+using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
 
 namespace Yarnwheel.Core.Photos;
@@ -49,5 +50,12 @@ internal static class SquareSampler
     {
         Plane<float> Of(float[] values) => Draw(new Plane<float>(light.Region, values), region, scale, photo, cancel);
         return new LightPlanes(Of(light.Red), Of(light.Green), Of(light.Blue));
+    }
+
+    /// <inheritdoc cref="Draw(Plane{float}, Region, double, Region, CancellationToken)"/>
+    public static LabPlanes Draw(LabPlanes lab, Region region, double scale, Region photo, CancellationToken cancel)
+    {
+        Plane<float> Of(float[] values) => Draw(new Plane<float>(lab.Region, values), region, scale, photo, cancel);
+        return new LabPlanes(Of(lab.L), Of(lab.A), Of(lab.B));
     }
 }
