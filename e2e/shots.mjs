@@ -26,7 +26,7 @@ try {
   await shot('bench');
 
   await page.getByRole('button', { name: 'Auto', exact: true }).click();
-  await page.getByText('Starting mixes').click();
+  await page.getByRole('tab', { name: 'Greys' }).click();
   await settled(page);
   await page.waitForFunction(() => [...document.querySelectorAll('.mix img')].length === 10);
   await page.locator('.mix').last().scrollIntoViewIfNeeded();
@@ -36,7 +36,7 @@ try {
   await shot('greys');
 
   await openPhoto(page, app.url, 'felt-string');
-  await page.keyboard.press('p');
+  await page.keyboard.press('t');
   const leaf = await onPhoto(page, 0.378, 0.42);
   await page.mouse.move(leaf.x, leaf.y);
   await page.mouse.down();
@@ -56,7 +56,7 @@ try {
   // A rough box, a stroke on the thing, and what is in doubt.
   await openPhoto(page, app.url, 'drying-rail');
   await page.keyboard.press('n');
-  await page.keyboard.press('8');
+  await page.keyboard.press('s');
   await drag(page, [[0.245, 0.2], [0.355, 0.86]]);
   await drag(page, [[0.3, 0.36], [0.3, 0.62]]);
   await page.keyboard.press('v');
@@ -95,7 +95,7 @@ try {
   // Tones on the strip.
   await openPhoto(page, app.url, 'drying-rail');
   await page.keyboard.press('n');
-  await page.keyboard.press('t');
+  await page.keyboard.press('l');
   await page.locator('[data-act="begin-with"][data-label="Lights, medium"]').click();
   await settled(page);
   await page.getByRole('radio', { name: 'free curve' }).click();
@@ -112,7 +112,7 @@ try {
   // The clinging brush, in the middle of a stroke along a rim.
   await openPhoto(page, app.url, 'felt-string');
   await page.keyboard.press('n');
-  await page.keyboard.press('y');
+  await page.keyboard.press('b');
   await page.getByRole('radio', { name: 'to what is under it' }).click();
   await page.getByRole('radio', { name: 'most edges' }).click();
   await page.keyboard.press('1');

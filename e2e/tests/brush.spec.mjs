@@ -19,7 +19,7 @@ const isGrey = (/** @type {number[]} */ [r, g, b]) => Math.max(r, g, b) - Math.m
 /** Begins an area by brush. @param {import('@playwright/test').Page} page */
 async function beginBrush(page) {
   await page.keyboard.press('n');
-  await page.keyboard.press('y');
+  await page.keyboard.press('b');
   await expect(page.getByRole('spinbutton', { name: 'Hardness' })).toBeVisible();
 }
 
@@ -50,7 +50,7 @@ test('painting begins an area; Alt takes away; each stroke is a step of undo', a
 
 test('the brush repairs an area of other parts, also within them, and Esc drops a stroke', async ({ page }) => {
   await page.getByRole('button', { name: 'Madder balls', exact: true }).click();
-  await page.keyboard.press('y');
+  await page.keyboard.press('b');
   await expect(page.getByRole('spinbutton', { name: 'Hardness' })).toBeVisible();
   await page.keyboard.down('Alt');
   await drag(page, [[0.612, 0.4], [0.614, 0.41]]);

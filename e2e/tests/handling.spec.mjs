@@ -15,12 +15,12 @@ for (const scheme of /** @type {const} */ (['light', 'dark'])) {
     await check(page);
     await openPhoto(page, app.url, 'felt-string');
     await check(page);
-    for (const key of ['h', 't', 'e']) {
+    for (const key of ['h', 'l', 'o']) {
       await page.keyboard.press(key);
       await expect(page.getByText('joins Madder balls')).toBeVisible();
       await check(page);
     }
-    await page.keyboard.press('t');
+    await page.keyboard.press('l');
     await page.locator('[data-act="begin-with"]').first().click();
     await settled(page);
     await page.getByRole('radio', { name: 'free curve' }).click();
@@ -160,7 +160,7 @@ test('parts: a second one limits the first', async ({ page }) => {
   await undoAll(page);
   const picks = page.locator('.area').first().locator('.bead[data-part]:not(.knot)');
   await page.getByRole('button', { name: /Add a part to Madder/ }).click();
-  await page.locator('.area').first().getByRole('button', { name: /by colour/i }).last().click();
+  await page.locator('.area').first().locator('.dropdown-menu').getByRole('button', { name: /by colour/i }).click();
   await expect(page.getByText('joins Madder balls')).toBeVisible();
   await clickPhoto(page, 0.2, 0.9);
   await expect(picks).toHaveCount(2);

@@ -18,6 +18,7 @@ test('the light of the photo: brighter, warmer, each undone by name; the origina
   await openPhoto(page, app.url, 'madder-basket');
   const wood = [0.1, 0.85];
   const before = await colourAt(page, wood[0], wood[1]);
+  await page.getByRole('tab', { name: 'Light' }).click();
   const light = page.locator('#light-numbers');
   await type(light, 'Exposure', '0.75');
   await settled(page);
@@ -27,16 +28,16 @@ test('the light of the photo: brighter, warmer, each undone by name; the origina
   await settled(page);
   expect((await recipe(page)).light.exposure).toBe(0.8);
   await page.locator('#stage').focus();
-  await page.keyboard.down('b');
+  await page.keyboard.down('u');
   await settled(page);
   const original = await colourAt(page, wood[0], wood[1]);
-  await page.keyboard.up('b');
+  await page.keyboard.up('u');
   await undoAll(page);
   await page.locator('#stage').focus();
-  await page.keyboard.down('b');
+  await page.keyboard.down('u');
   await settled(page);
   expect(await colourAt(page, wood[0], wood[1])).toEqual(original);
-  await page.keyboard.up('b');
+  await page.keyboard.up('u');
   await settled(page);
   expect(await colourAt(page, wood[0], wood[1])).toEqual(before);
 });
@@ -68,7 +69,7 @@ test('a vignette darkens the corners and leaves the middle', async ({ page }) =>
   await openPhoto(page, app.url, 'madder-basket');
   const corner = await colourAt(page, 0.01, 0.98);
   const middle = await colourAt(page, 0.5, 0.5);
-  await page.getByText('Finish', { exact: true }).click();
+  await page.getByRole('tab', { name: 'Finish' }).click();
   await type(page.locator('#finish-numbers [data-path="/finish/vignette/amount"]'), 'Amount', '-80');
   await settled(page);
   expect((await colourAt(page, 0.01, 0.98))[0]).toBeLessThan(corner[0] - 15);

@@ -107,7 +107,7 @@ test('by hue: pulled on the photo, its end dragged on the wheel, every hue in nu
 });
 
 test('by patch: the pull widens, coming back narrows; Alt takes away; wheel and number do the same', async ({ page }) => {
-  await page.keyboard.press('a');
+  await page.keyboard.press('p');
   const from = await onPhoto(page, ...red);
   await page.mouse.move(from.x, from.y);
   await page.mouse.down();
@@ -141,7 +141,7 @@ test('by patch: the pull widens, coming back narrows; Alt takes away; wheel and 
 });
 
 test('by outline: nodes and curves, Esc undoes one, Enter closes; nodes are edited; freehand, rectangle, ellipse', async ({ page }) => {
-  await page.keyboard.press('e');
+  await page.keyboard.press('o');
   const press = async (/** @type {number} */ x, /** @type {number} */ y, /** @type {number[]} */ pull = [0, 0]) => {
     const [a, b] = [await onPhoto(page, x, y), await onPhoto(page, x + pull[0], y + pull[1])];
     await page.mouse.move(a.x, a.y);
@@ -196,7 +196,7 @@ test('by outline: nodes and curves, Esc undoes one, Enter closes; nodes are edit
 });
 
 test('by light: pulled on the photo, its handles on the strip, a free curve, a wheel of its own', async ({ page }) => {
-  await page.keyboard.press('t');
+  await page.keyboard.press('l');
   await page.locator('[data-act="begin-with"][data-label="Lights, broad"]').click();
   await settled(page);
   expect((await recipe(page)).areas[0].name).toBe('Lights');
@@ -245,7 +245,8 @@ test('by ramp: laid by a drag, Shift keeps it straight, moved by its handles; a 
   await dragPhoto(page, [part.x1, part.y1], [0.3, 0.9]);
   expect((await parts(page))[0].y1).toBeCloseTo(0.9, 2);
   await lasts(page, 2);
-  await page.keyboard.press('u');
+  await page.keyboard.press('e');
+  await page.keyboard.press('r');
   await dragPhoto(page, [0.6, 0.4], [0.7, 0.55]);
   part = (await parts(page))[1];
   expect(part).toMatchObject({ kind: 'ramp', shape: 'radial' });

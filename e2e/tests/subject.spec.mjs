@@ -10,7 +10,7 @@ test.beforeEach(async ({ page }) => {
   await openPhoto(page, app.url, 'madder-basket');
   await undoAll(page);
   await page.keyboard.press('n');
-  await page.keyboard.press('8');
+  await page.keyboard.press('s');
   await expect(page.getByRole('radio', { name: 'box' })).toHaveAttribute('aria-checked', 'true');
 });
 
@@ -111,7 +111,7 @@ test('what is in doubt is counted, ringed on the photo and flown to; Escape drop
 test('where nothing stands out alone, the proposal says so and changes nothing', async ({ page }) => {
   await openPhoto(page, app.url, 'drying-rail');
   await page.keyboard.press('n');
-  await page.keyboard.press('8');
+  await page.keyboard.press('s');
   const before = await recipe(page);
   await page.getByRole('button', { name: 'main subject' }).click();
   await expect(page.getByText('No clear subject found')).toBeVisible();

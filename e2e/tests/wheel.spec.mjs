@@ -29,7 +29,7 @@ test('pulling a leaf-green thing up raises it by the shown amount, as the engine
   await openPhoto(page, app.url, 'felt-string');
   await page.getByRole('button', { name: 'level' }).click();
   await settled(page);
-  await page.keyboard.press('p');
+  await page.keyboard.press('t');
   await expect(page.locator('#pull')).toHaveAttribute('aria-pressed', 'true');
   const { at, photo } = await wholePixel(page, 0.378, 0.42);
   await page.mouse.move(at.x, at.y);
@@ -94,7 +94,7 @@ test('auto keeps more contrasts than flat, says so, and can be undone', async ({
 
 test('starting mixes show this photo; own ones are kept and removed', async ({ page }) => {
   await openPhoto(page, app.url, 'drying-rail');
-  await page.getByText('Starting mixes').click();
+  await page.getByRole('tab', { name: 'Greys' }).click();
   await expect(page.locator('.mix')).toHaveCount(10);
   await page.locator('.mix img').last().scrollIntoViewIfNeeded();
   await expect.poll(() => page.locator('.mix img').evaluateAll(all => all.every(i => /** @type {HTMLImageElement} */ (i).naturalWidth > 50))).toBe(true);
@@ -132,7 +132,7 @@ test('flat is shown while its key is held; grey of everything takes the kept are
 
 test('the ground is toned, lights and darks apart, and the toning taken back', async ({ page }) => {
   await openPhoto(page, app.url, 'drying-rail');
-  await page.getByText('Toning of the ground').click();
+  await page.getByRole('tab', { name: 'Greys' }).click();
   const amount = page.getByRole('spinbutton', { name: 'Lights, amount' });
   await amount.fill('80');
   await amount.press('Enter');

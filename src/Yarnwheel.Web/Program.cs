@@ -10,6 +10,7 @@ using Yarnwheel.Web.Benches;
 using Yarnwheel.Web.Copies;
 using Yarnwheel.Web.Hosting;
 using Yarnwheel.Web.Shelves;
+using Yarnwheel.Web.Shortcuts;
 
 var builder = WebApplication.CreateBuilder(new WebApplicationOptions
 {
@@ -50,7 +51,7 @@ builder.Services.ConfigureHttpJsonOptions(json => json.SerializerOptions.Convert
 builder.Services.AddDbContextFactory<YarnwheelContext>(options => DatabaseSetup.Configure(options, folder));
 builder.Services.AddSingleton(folder).AddSingleton(limits)
     .AddSingleton<OriginalStore>().AddSingleton<PhotoLibrary>().AddSingleton<TakeJournal>().AddSingleton<MixShelf>()
-    .AddSingleton<ChangeFeed>().AddSingleton<TakeDesk>().AddSingleton<ThumbnailStore>().AddSingleton(TimeProvider.System).AddSingleton<CopyDesk>().AddSingleton<DemoShelf>().AddSingleton<MaskStore>().AddSingleton<Assets>().AddSingleton<FrameDesk>().AddSingleton(new FrameTurns())
+    .AddSingleton<ChangeFeed>().AddSingleton<TakeDesk>().AddSingleton<ThumbnailStore>().AddSingleton(TimeProvider.System).AddSingleton<CopyDesk>().AddSingleton<DemoShelf>().AddSingleton<ShortcutDesk>().AddSingleton<MaskStore>().AddSingleton<Assets>().AddSingleton<FrameDesk>().AddSingleton(new FrameTurns())
     .AddSingleton(services => new OpenPhotos(services.GetRequiredService<OriginalStore>(), new MaskPictureFolder(folder.Masks, limits), limits, OpenPhotos.Budget));
 
 builder.Services.AddHostedService<WarmUp>();
@@ -81,6 +82,7 @@ app.MapLeftOver();
 app.MapEdges();
 app.MapSubjects();
 app.MapCopies();
+app.MapShortcuts();
 app.MapGet("/alive", () => "Yarnwheel");
 app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Yarnwheel is ready at {app.Urls.First()}"));
 await app.RunAsync();

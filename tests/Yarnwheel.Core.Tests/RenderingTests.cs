@@ -166,6 +166,17 @@ public class RenderingTests
     }
 
     [Fact]
+    public void All_colours_are_those_of_the_photo_in_its_light_whatever_is_kept()
+    {
+        var rgb = Pictures.Smooth(Width, Height);
+        var renderer = Renderer(rgb);
+        Assert.Equal(rgb, renderer.Frames.Draw(Kept, Whole, Show.Colours));
+        var brighter = renderer.Frames.Draw(Kept with { Light = new Light { Exposure = 1 } }, Whole, Show.Colours);
+        Assert.True(brighter.Sum(v => v) > rgb.Sum(v => v));
+        Assert.Equal(brighter, renderer.Frames.Draw(new Recipe { Light = new Light { Exposure = 1 }, Ground = new Ground { Colour = 100 } }, Whole, Show.Result));
+    }
+
+    [Fact]
     public void A_cancelled_frame_ends_with_the_cancellation()
     {
         using var cancel = new CancellationTokenSource();

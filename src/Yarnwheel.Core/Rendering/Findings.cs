@@ -80,6 +80,16 @@ public sealed class Findings
         return source.Subject(part, cancel).Doubts(cancel);
     }
 
+    /// <summary>How much of the photo a part by subject takes, 0 … 1.</summary>
+    /// <param name="part">Valid; whether it is turned inside out does not count.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public double SubjectShare(SubjectPart part, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(part);
+        var mask = source.Subject(part, cancel).Mask(cancel);
+        return mask.Sum(share => (long)share) / (255.0 * mask.Length);
+    }
+
     /// <summary>The one thing that the photo is clearly of, as a part.</summary>
     /// <param name="cancel">Ends the work early.</param>
     /// <returns>The part, or null: there is no clear subject.</returns>

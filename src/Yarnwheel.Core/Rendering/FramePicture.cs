@@ -59,6 +59,7 @@ internal sealed class FramePicture
             case Show.Mask:
                 break;
             case Show.Original:
+            case Show.Colours:
             case Show.Kept:
             case Show.Hue:
                 view.Lit.Light.Row(y, view.Region).CopyTo(light);

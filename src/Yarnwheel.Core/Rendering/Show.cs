@@ -9,6 +9,9 @@ public enum Show
     /// <summary>The photo as it came.</summary>
     Original,
 
+    /// <summary>The photo in the recipe's light, all of it in colour.</summary>
+    Colours,
+
     /// <summary>The grey of everything, kept parts included.</summary>
     Grey,
 

@@ -19,6 +19,7 @@ internal readonly record struct ShowNeeds(bool Lit, bool Lifted, bool Masks, boo
             Show.Flat => new ShowNeeds(true, false, true, true, false, true),
             Show.Veil => new ShowNeeds(true, true, true, true, true, true),
             Show.Grey => new ShowNeeds(true, true, false, false, false, true),
+            Show.Colours => new ShowNeeds(true, false, false, false, false, true),
             Show.Original => new ShowNeeds(false, false, false, false, false, false),
             Show.Hue => new ShowNeeds(true, false, false, false, true, false),
             Show.Mask => new ShowNeeds(true, false, true, false, true, true),

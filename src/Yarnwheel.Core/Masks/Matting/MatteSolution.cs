@@ -5,7 +5,7 @@ namespace Yarnwheel.Core.Masks.Matting;
 /// <summary>A mask refined on the whole photo at one size, and the colour models it was refined by; views of any size are drawn from it.</summary>
 /// <param name="Picture">The part of the photo that it is of; elsewhere the rough mask stays.</param>
 /// <param name="Alpha">The refined mask, 0 … 1.</param>
-/// <param name="Rough">The mask it began with.</param>
+/// <param name="Expected">The mask it began with, blurred.</param>
 /// <param name="Share">How far each pixel may change, by its distance to the rough contour, 0 … 1.</param>
 /// <param name="Open">Where views look at their own pixels: 1, else 0.</param>
 /// <param name="Bounds">What a guard has laid down (<see cref="MatteGuards"/>).</param>
@@ -13,7 +13,7 @@ namespace Yarnwheel.Core.Masks.Matting;
 /// <param name="Background">Colours near each cell, outside.</param>
 /// <param name="SeenInside">Density of the colours that are surely inside.</param>
 /// <param name="SeenOutside">Density of the colours that are surely outside.</param>
-internal sealed record MatteSolution(MattePicture Picture, float[] Alpha, float[] Rough, float[] Share, byte[] Open, byte[] Bounds,
+internal sealed record MatteSolution(MattePicture Picture, float[] Alpha, float[] Expected, float[] Share, byte[] Open, byte[] Bounds,
     LocalMoments Foreground, LocalMoments Background, float[] SeenInside, float[] SeenOutside) : IPiece
 {
     public int Width => Picture.Light.Width;

@@ -46,8 +46,8 @@ internal static class MatteSolver
         var share = wide.Values;
         int width = region.Width, height = region.Height;
         var band = Band(share);
-        var first = MatteWitnesses.First(picture, rough);
-        var roughBlurred = SmallBlur.Of(rough, width, height, 2);
+        var first = MatteWitnesses.First(picture, rough, radius, cancel);
+        var expected = SmallBlur.Of(rough, width, height, 2);
         var (alpha, sure, deviation, apart) = ((float[])rough.Clone(), (float[])rough.Clone(), new float[rough.Length], new float[rough.Length]);
         var (weightIn, weightOut) = (first.Inside, first.Outside);
         LocalMoments? foreground = null, background = null;
@@ -68,7 +68,7 @@ internal static class MatteSolver
                     Fill(block, k, picture.Light, at, inside, outside);
                     foreground.At(u, v, block.Foreground, k);
                     background.At(u, v, block.Background, k);
-                    block.Prior[k] = Prior(rough[at], near[at], roughBlurred[at]);
+                    block.Prior[k] = Prior(near[at], expected[at]);
                     block.MixedPrior[k] = 0.5f * mixed[at];
                 }
                 AlphaPosterior.Of(block, count, Steps, picture.Noise);
@@ -94,7 +94,7 @@ internal static class MatteSolver
             if (!isLast) (weightIn, weightOut) = first.Again(picture, alpha, deviation, round < 2 ? Kept : Kept / 10);
         }
         var bounds = MatteGuards.Lay(sure, rough, apart, width, height, cancel);
-        return new MatteSolution(picture, sure, rough, share, MatteBand.Open(sure, rough, share, width, height), bounds, foreground!, background!, inside, outside);
+        return new MatteSolution(picture, sure, expected, share, MatteBand.Open(sure, rough, share, width, height), bounds, foreground!, background!, inside, outside);
     }
 
     /// <summary>The pixels that may change.</summary>
@@ -109,8 +109,8 @@ internal static class MatteSolver
         block.SeenOutside[k] = outside[bin];
     }
 
-    /// <summary>How likely a pixel is inside, by the rough mask and by what its neighbours were found to be.</summary>
-    public static float Prior(float rough, float near, float roughBlurred) => Math.Clamp(0.1f * rough + 0.675f * near + 0.225f * roughBlurred, 0.02f, 0.98f);
+    /// <summary>How likely a pixel is inside, by what its neighbours were found to be, and by the rough mask: that is wrong by some way, so it counts blurred.</summary>
+    public static float Prior(float near, float expected) => Math.Clamp(0.6f * near + 0.4f * expected, 0.02f, 0.98f);
 
     /// <summary>How far the matte counts against the rough mask, by how far both models lie apart.</summary>
     public static float Trust(float apart) => apart * apart / (apart * apart + Told * Told);

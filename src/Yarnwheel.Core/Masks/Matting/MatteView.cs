@@ -69,7 +69,7 @@ internal sealed class MatteView
             solution.Foreground.At(u, v, block.Foreground, count);
             solution.Background.At(u, v, block.Background, count);
             var near = Between(solution.Alpha, u, v);
-            block.Prior[count] = MatteSolver.Prior(rough[x], near, Between(solution.Rough, u, v));
+            block.Prior[count] = MatteSolver.Prior(near, Between(solution.Expected, u, v));
             block.MixedPrior[count] = 2 * near * (1 - near);
             block.Name[count++] = x;
             if (count == MatteBlock.Size) count = Flush(block, count, row, rough, region, into);

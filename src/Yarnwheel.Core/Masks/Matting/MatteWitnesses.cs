@@ -7,13 +7,18 @@ namespace Yarnwheel.Core.Masks.Matting;
 /// <param name="Inside">Of each pixel, 0 … 1.</param>
 /// <param name="Outside">Of each pixel, 0 … 1.</param>
 /// <param name="Size">How good a witness the piece is that a pixel belongs to, 0 … 1.</param>
-internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] Size)
+/// <param name="Depth">What each pixel's place makes of it (<see cref="MatteDepth"/>); null for nothing.</param>
+internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] Size, (float[] Inside, float[] Outside)? Depth)
 {
     /// <summary>Pieces of the rough mask about this size, pixels, are half as good witnesses of the subject's colour as large ones.</summary>
     private const float Scrap = 150;
 
     /// <summary>What the rough mask is sure of. What lies deep decides; strands speak only where nothing deeper is near.</summary>
-    public static MatteWitnesses First(MattePicture picture, float[] rough)
+    /// <param name="picture">The picture.</param>
+    /// <param name="rough">Of each pixel, 0 … 1.</param>
+    /// <param name="radius">How far the rough mask may be wrong, pixels.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public static MatteWitnesses First(MattePicture picture, float[] rough, double radius, CancellationToken cancel)
     {
         int width = picture.Light.Width, height = picture.Light.Height;
         var rest = Inverse(rough);
@@ -30,8 +35,10 @@ internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] S
                 inside[i] = m * m * (0.05f + 0.95f * deepIn[i] * deepIn[i]) * size[i] * pureIn[cell];
                 outside[i] = r * r * (0.02f + 0.98f * d * d) * pureOut[cell];
             }
-        });
-        return new MatteWitnesses(inside, outside, size);
+        }, cancel);
+        var first = new MatteWitnesses(inside, outside, size, MatteDepth.Of(rough, width, height, radius, cancel));
+        first.Hush(inside, outside);
+        return first;
     }
 
     /// <summary>What is sure and pure by the alpha found.</summary>
@@ -56,7 +63,19 @@ internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] S
                 outside[i] = kept * Outside[i] * rest * rest + (1 - kept) * sureOut * sureOut * sureOut * sureOut * pureOut[cell];
             }
         });
+        Hush(inside, outside);
         return (inside, outside);
+    }
+
+    /// <summary>Those whose place makes them doubtful speak softly.</summary>
+    private void Hush(float[] inside, float[] outside)
+    {
+        if (Depth is not { } depth) return;
+        for (var i = 0; i < inside.Length; i++)
+        {
+            inside[i] *= depth.Inside[i];
+            outside[i] *= depth.Outside[i];
+        }
     }
 
     private static float[] Inverse(float[] mask)

@@ -33,8 +33,18 @@ public sealed record PanelModel(TakeState Take, PhotoPixels Photo, int? Area, in
     public string Swatch(ShadePick pick)
     {
         ArgumentNullException.ThrowIfNull(pick);
-        var shade = ShadeSet.Point(Photo, pick.X ?? (pick.X0!.Value + pick.X1!.Value) / 2, pick.Y ?? (pick.Y0!.Value + pick.Y1!.Value) / 2);
+        var shade = ShadeOf(pick);
         var (red, green, blue) = OkLab.ToLinear(shade.L, shade.A, shade.B);
         return $"#{SrgbByte.Encode(red):x2}{SrgbByte.Encode(green):x2}{SrgbByte.Encode(blue):x2}";
     }
+
+    /// <summary>The plain name of the colour at the middle of a pick.</summary>
+    public string NameOf(ShadePick pick)
+    {
+        ArgumentNullException.ThrowIfNull(pick);
+        var shade = ShadeOf(pick);
+        return HueName.Of(shade.L, shade.A, shade.B).ToLowerInvariant();
+    }
+
+    private Shade ShadeOf(ShadePick pick) => ShadeSet.Point(Photo, pick.X ?? (pick.X0!.Value + pick.X1!.Value) / 2, pick.Y ?? (pick.Y0!.Value + pick.Y1!.Value) / 2);
 }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Web.Pages.Bench;
@@ -48,4 +49,25 @@ internal static class PartWords
     };
 
     public static string Pick(ShadePick pick) => pick.IsPoint ? "picked at a point" : "picked in a box";
+
+    /// <summary>What a part was made from: "red, 3 shades".</summary>
+    /// <param name="part">The part.</param>
+    /// <param name="panel">For the colours of picks.</param>
+    public static string MadeFrom(MaskPart part, PanelModel panel) => part switch
+    {
+        ColourPart { Picks.Length: 0 } => "no shade yet",
+        ColourPart colour => $"{panel.NameOf(colour.Picks[0])}, {Count(colour.Picks.Length, "shade")}{(colour.LeaveOut.Length > 0 ? $", {colour.LeaveOut.Length} left out" : "")}",
+        HuePart hue => hue.Amounts is null ? $"{Hue(hue.From)} to {Hue(hue.To)}" : "every hue",
+        PatchPart patch => Count(patch.Seeds.Length, "press", "presses"),
+        BrushPart brush => Count(brush.Strokes.Length, "stroke"),
+        SubjectPart subject => string.Join(", ", new[] { subject.Box is null ? null : "a box", subject.Inside.Length + subject.Outside.Length is var n && n > 0 ? Count(n, "stroke") : null }.Where(w => w is not null)),
+        OutlinePart outline => Count(outline.Nodes.Length, "node"),
+        LightPart { Curve: not null } => "a curve of tones",
+        LightPart light => string.Create(CultureInfo.InvariantCulture, $"tones {light.From:0} to {light.To:0}"),
+        RampPart { Shape: RampShape.Linear } => "straight",
+        RampPart => "round",
+        _ => "a picture",
+    };
+
+    private static string Count(int count, string one, string? many = null) => $"{count.ToString(CultureInfo.InvariantCulture)} {(count == 1 ? one : many ?? one + "s")}";
 }

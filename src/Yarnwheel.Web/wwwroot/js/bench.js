@@ -2,8 +2,10 @@
 import { Arcs } from './wheel/arcs.js';
 import { Doubts } from './panel/doubts.js';
 import { Hands } from './hands.js';
+import { Lens } from './photo/lens.js';
 import { post } from './http.js';
-import { listenToKeys } from './keys.js';
+import { KeyHelp } from './key-help.js';
+import { Keys } from './keys.js';
 import { nextSurround, switchTheme } from './look.js';
 import { kinds } from './panel/kinds.js';
 import { LeftOver } from './panel/left-over.js';
@@ -21,6 +23,7 @@ import { wireNumbers } from './panel/recipe-numbers.js';
 import { Saving } from './saving.js';
 import { Showing } from './photo/showing.js';
 import { Stage } from './photo/stage.js';
+import { Steps } from './panel/steps.js';
 import { Take } from './take.js';
 import { ToneHandles } from './tones/tone-handles.js';
 import { Tones } from './tones/tones.js';
@@ -31,6 +34,9 @@ import { Work } from './panel/work.js';
 
 const get = (/** @type {string} */ id) => /** @type {HTMLElement} */ (document.getElementById(id));
 const svg = (/** @type {string} */ id) => /** @type {SVGSVGElement} */ (/** @type {unknown} */ (document.getElementById(id)));
+/** Kinds of part whose hand chooses by what is seen. */
+const CHOOSING = new Set(['colour', 'hue', 'patch', 'subject']);
+
 const bench = get('bench');
 const stageElement = get('stage');
 
@@ -38,6 +44,7 @@ const take = new Take(Number(bench.dataset.take));
 const photo = { width: Number(bench.dataset.width), height: Number(bench.dataset.height) };
 const view = new PhotoView(stageElement, /** @type {HTMLCanvasElement} */ (get('photo')), take, photo);
 const wheel = new Wheel(svg('wheel'), get('spokes'), /** @type {HTMLSelectElement} */ (get('basis')), take);
+const steps = new Steps(get('steps'), take.id);
 const panel = new Panel(get('panel'), take);
 const work = new Work(take, panel, () => view.zoom);
 const stage = new Stage(view, new Pen(svg('marks'), get('hand-label')));
@@ -66,21 +73,32 @@ const leftOver = new LeftOver(take, panel, stage, /** @type {HTMLButtonElement} 
 const doubts = new Doubts(work, stage);
 panel.addEventListener('drawn', () => acts.showSubjectWay(hands.subject.way));
 const tones = new Tones(get('tones-strip'), take, work, new ToneHandles(get('tone-handles'), work));
-const showing = new Showing(get('show-menu'), get('show-button'), view);
+const lens = new Lens(/** @type {HTMLCanvasElement} */ (get('lens')), view, stage, () => !hands.pulling && CHOOSING.has(panel.begin ?? work.part?.kind ?? 'colour'));
+const showing = new Showing(get('show-menu'), get('show-button'), view, lens);
 const saving = new Saving(/** @type {HTMLDialogElement} */ (get('save')), take);
 const recipeFile = /** @type {HTMLInputElement} */ (get('recipe-file'));
-new Mixes(/** @type {HTMLElement} */ (bench.querySelector('.dock-wheel')), /** @type {HTMLDetailsElement} */ (get('mixes-fold')), svg('score'), take);
+new Mixes(bench, steps, svg('score'), take);
 new Toning(get('toning'), take);
 new SmallMap(get('map'), view);
 new Reading(get('reading'), view, take, panel, read => {
   wheel.mark(read && read.chroma > 1.5 ? read.hue : null);
   tones.mark(read ? read.tone : null);
   panel.mark(read ? read.areas : null);
+  lens.over(read ? Math.max(...read.areas, 0) : null);
 });
+
+// While greys are mixed and the picture is finished the greys are what is looked at, also before anything is kept.
+const lookFor = () => {
+  view.isChoosing = ['light', 'keep'].includes(steps.step);
+  if (take.state.revision > 0 && take.state.recipe.areas.length === 0) view.ask(false);
+};
+steps.addEventListener('step', lookFor);
+view.isChoosing = ['light', 'keep'].includes(steps.step);
 
 wheel.addEventListener('light', event => view.light(/** @type {CustomEvent} */ (event).detail));
 panel.addEventListener('side', showHint);
 panel.addEventListener('chosen', () => {
+  if (take.state.made || panel.begin) steps.go('keep');
   const changed = view.area !== panel.area;
   view.area = panel.area;
   hands.follow();
@@ -104,7 +122,7 @@ take.addEventListener('draft', () => svg('marks').classList.toggle('is-away', ta
 take.addEventListener('state', () => {
   work.drafting = false;
   svg('marks').classList.remove('is-away');
-  for (const id of ['grey-numbers', 'light-numbers', 'finish-numbers']) wireNumbers(get(id), take);
+  for (const id of ['grey-numbers', 'ground-numbers', 'light-numbers', 'finish-numbers']) wireNumbers(get(id), take);
   for (const [id, label, word, keys] of /** @type {[string, string | null, string, string][]} */ ([
     ['undo', take.state.undo, 'Undo', 'Ctrl+Z'], ['redo', take.state.redo, 'Redo', 'Ctrl+Shift+Z'],
   ])) {
@@ -132,7 +150,7 @@ function setPulling(active) {
 }
 
 function showHint() {
-  get('hint').textContent = get('hint').title = stage.hand?.hint ?? '';
+  get('hint').textContent = get('hint').title = [stage.hand?.hint, `${keys.of('veil')} veil`, '? keys'].filter(Boolean).join(' · ');
 }
 
 /** @param {string | undefined} zoom */
@@ -152,7 +170,7 @@ const buttons = {
   undo: () => take.undo(),
   redo: () => take.redo(),
   save: () => saving.open(),
-  help: () => /** @type {HTMLDialogElement} */ (get('help')).showModal(),
+  help: () => keyHelp.open(),
   theme: () => {
     switchTheme();
     view.paint();
@@ -202,21 +220,32 @@ const kind = (/** @type {string} */ code) => () => {
   if (hands.pulling) setPulling(false);
   acts.reach(code);
 };
-listenToKeys({
-  'Ctrl+z': buttons.undo, 'Ctrl+Shift+z': buttons.redo, 'Ctrl+y': buttons.redo, 'Ctrl+s': buttons.save,
-  f: () => view.fit(), 1: () => setZoom('1'), 2: () => setZoom('2'), 4: () => setZoom('4'),
-  '+': zoomBy(1.25), '=': zoomBy(1.25), '-': zoomBy(1 / 1.25),
-  ArrowLeft: nudge(60, 0), ArrowRight: nudge(-60, 0), ArrowUp: nudge(0, 60), ArrowDown: nudge(0, -60),
-  b: () => view.hold('original'), w: () => view.hold('flat'),
-  ...Object.fromEntries(kinds.map(k => [k.key, kind(k.code)])), z: () => hands.brush.hold(true), '[': () => hands.brushSettings.size(-1), ']': () => hands.brushSettings.size(1),
-  p: buttons.pull, Escape: escape, Enter: () => stage.key('Enter'), Backspace: () => stage.key('Backspace') || leftOver.remove(),
-  '.': () => leftOver.step(1), ',': () => leftOver.step(-1), '>': () => doubts.step(1) || leftOver.walk(1), '<': () => doubts.step(-1) || leftOver.walk(-1),
-  v: () => showing.show('veil'), m: () => showing.show('mask'), k: () => showing.show('kept'), g: () => showing.show('grey'),
-  j: () => showing.stitch(), q: () => showing.all(),
-  x: () => panel.setSide(!panel.leaveOut), n: () => panel.choose(null, null),
-  d: buttons.docks, s: buttons.surround, l: buttons.theme, o: buttons['read-recipe'], '?': buttons.help,
-  Delete: () => { if (!stage.key('Delete')) acts.removeChosen(); }, F2: () => panel.rename(),
-}, { b: () => view.hold(null), w: () => view.hold(null), z: () => hands.brush.hold(false) });
+const keys = new Keys(JSON.parse(bench.dataset.shortcuts ?? '[]'), get('rest'), {
+  press: {
+    ...Object.fromEntries(kinds.map(k => [`kind-${k.code}`, kind(k.code)])),
+    new: () => panel.choose(null, null), side: () => panel.setSide(!panel.leaveOut),
+    smaller: () => hands.brushSettings.size(-1), larger: () => hands.brushSettings.size(1), cling: () => hands.brush.hold(true),
+    'doubt-next': () => doubts.step(1) || leftOver.walk(1), 'doubt-back': () => doubts.step(-1) || leftOver.walk(-1),
+    'speck-next': () => leftOver.step(1), 'speck-back': () => leftOver.step(-1),
+    colours: () => view.hold('colours'), untouched: () => view.hold('original'), flat: () => view.hold('flat'), lens: () => showing.toggleLens(),
+    veil: () => showing.show('veil'), mask: () => showing.show('mask'), kept: () => showing.show('kept'), grey: () => showing.show('grey'),
+    stitch: () => showing.stitch(), 'all-areas': () => showing.all(),
+    fit: () => view.fit(), 'zoom-1': () => setZoom('1'), 'zoom-2': () => setZoom('2'), 'zoom-4': () => setZoom('4'), docks: buttons.docks,
+    'step-light': () => steps.go('light'), 'step-keep': () => steps.go('keep'), 'step-greys': () => steps.go('greys'), 'step-finish': () => steps.go('finish'), tug: buttons.pull,
+    surround: buttons.surround, theme: buttons.theme, 'read-recipe': buttons['read-recipe'], 'take-copy': buttons['take-copy'],
+  },
+  release: { colours: () => view.hold(null), untouched: () => view.hold(null), flat: () => view.hold(null), cling: () => hands.brush.hold(false) },
+  fixed: {
+    'Ctrl+Z': buttons.undo, 'Ctrl+Shift+Z': buttons.redo, 'Ctrl+Y': buttons.redo, 'Ctrl+S': buttons.save, '?': buttons.help,
+    '+': zoomBy(1.25), '=': zoomBy(1.25), '-': zoomBy(1 / 1.25),
+    ArrowLeft: nudge(60, 0), ArrowRight: nudge(-60, 0), ArrowUp: nudge(0, 60), ArrowDown: nudge(0, -60),
+    Escape: escape, Enter: () => stage.key('Enter'), Backspace: () => stage.key('Backspace') || leftOver.remove(),
+    Delete: () => { if (!stage.key('Delete')) acts.removeChosen(); }, F2: () => panel.rename(),
+  },
+});
+const keyHelp = new KeyHelp(/** @type {HTMLDialogElement} */ (get('help')), keys, () => panel.begin ?? work.part?.kind ?? 'colour');
+keys.addEventListener('changed', showHint);
+panel.addEventListener('drawn', () => keys.show());
 
 take.load()
   .then(() => {

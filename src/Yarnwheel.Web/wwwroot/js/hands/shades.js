@@ -26,7 +26,7 @@ export class Shades {
   get hint() {
     const { leaveOut, area, begin } = this.panel;
     const where = area === null ? ' in a new area' : begin ? ' in a new part' : '';
-    return `click ${leaveOut ? 'leaves its shade out' : 'keeps its shade'}${where} · drag a box · Alt ${leaveOut ? 'keeps' : 'leaves out'} · wheel zooms · B before · V veil · ? keys`;
+    return `click ${leaveOut ? 'leaves its shade out' : 'keeps its shade'}${where} · drag a box · Alt ${leaveOut ? 'keeps' : 'leaves out'} · wheel zooms`;
   }
 
   /** Makes one mark stand out. @param {{ list: string, index: number } | null} pick */

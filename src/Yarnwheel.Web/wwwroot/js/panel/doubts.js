@@ -9,6 +9,8 @@ import { FlyTo } from '../photo/fly-to.js';
 export class Doubts {
   /** @type {Stretch[] | null} */
   #found = null;
+  /** How much of the photo the subject takes, 0 … 1. */
+  #share = 1;
   #current = -1;
   #for = '';
   #prepared = false;
@@ -83,6 +85,7 @@ export class Doubts {
       const found = await (await get(`${take.url}/subject/doubts?area=${area}&part=${part}`, search.signal)).json();
       if (search.signal.aborted || found.revision !== take.state.revision || area !== panel.area || part !== panel.part) return;
       this.#found = found.stretches;
+      this.#share = found.share;
       if (this.#current >= found.stretches.length) this.#current = -1;
       this.#draw();
       this.stage.redraw();
@@ -92,12 +95,23 @@ export class Doubts {
     }
   }
 
+  /** Whether the gesture found next to nothing: of its box, or of the photo where there is none. */
+  get #isNothing() {
+    const { box } = this.work.part ?? {};
+    const most = box ? Math.abs((box.x1 - box.x0) * (box.y1 - box.y0)) : 0.01;
+    return this.#share < 0.02 * most;
+  }
+
   #draw() {
     const place = this.work.panel.element.querySelector('#doubts');
     if (!place) return;
     const found = this.#found;
     if (!found) {
       place.innerHTML = '<p class="teach">Looking for doubt …</p>';
+      return;
+    }
+    if (this.#isNothing) {
+      place.innerHTML = '<p class="teach" role="status"><strong>Next to nothing was found here:</strong> what is inside looks like what is round it. Paint a short stroke on the thing; or draw the box closer, with all of the thing inside.</p>';
       return;
     }
     const share = (/** @type {Stretch} */ s) => `${(100 * s.length).toFixed(1)} % of the longer side`;

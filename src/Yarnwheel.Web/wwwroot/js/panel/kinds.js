@@ -1,6 +1,6 @@
 // @ts-check
 
-/** @typedef {{ code: string, key: string, start: any }} Kind a kind of part: its code, its key, and what a part of it begins with */
+/** @typedef {{ code: string, start: any }} Kind a kind of part: its code, and what a part of it begins with */
 
 /** The kinds of part, as the application lists them. @type {Kind[]} */
 export const kinds = JSON.parse(document.getElementById('bench')?.dataset.kinds ?? '[]');

@@ -26,6 +26,8 @@ export class LeftOver {
   #timer;
   /** The search on its way. @type {AbortController | null} */
   #search = null;
+  /** Whether what is shown is of before, and the new count on its way. */
+  #isOld = false;
   /** What was asked for before it was known what is there. @type {(() => void) | null} */
   #wished = null;
 
@@ -94,7 +96,9 @@ export class LeftOver {
     this.#area = area ?? -1;
     this.chip.hidden = area === null;
     if (area === null) return;
-    if (!this.#found) this.chip.textContent = 'Left over: …';
+    this.#isOld = this.#found !== null;
+    this.chip.textContent = this.#found ? `Left over: ${this.#found.count} …` : 'Left over: …';
+    this.#draw();
     this.#timer = setTimeout(() => this.take.ready.then(() => this.#look(area)), 600);
   }
 
@@ -106,6 +110,7 @@ export class LeftOver {
       const found = /** @type {Found} */ (await (await get(`${this.take.url}/left-over?area=${area}`, search.signal)).json());
       if (search.signal.aborted || area !== this.panel.area || found.revision !== this.take.state.revision) return;
       this.#found = found;
+      this.#isOld = false;
       if (this.#speck >= found.specks.length) this.#speck = found.specks.length - 1;
       this.#show();
       this.#draw();
@@ -188,7 +193,7 @@ export class LeftOver {
     const looked = this.#looked();
     const stretch = found.edges[this.#stretch];
     place.innerHTML = `
-      <div class="dock-head"><h2>Left over <small>${found.count === 0 ? 'nothing' : found.count}</small></h2>${found.count === 0 ? '' : `<span class="head-tools">
+      <div class="dock-head"><h2>Left over <small>${this.#isOld ? 'counting again …' : found.count === 0 ? 'nothing' : found.count}</small></h2>${found.count === 0 ? '' : `<span class="head-tools">
         <button class="quiet" type="button" data-left="next" data-value="-1" title="The one before (,)">‹</button><button class="quiet" type="button" data-left="next" data-value="1" title="The next (.)">›</button>
         <button class="quiet" type="button" data-left="remove" ${this.#speck < 0 ? 'disabled' : ''} title="Remove the one that is shown, by a stroke (Backspace)">remove</button></span>`}</div>
       <ol class="specks" aria-label="Left over, largest first">${found.specks.slice(0, LISTED).map((s, i) => `<li><button type="button" data-left="go" data-value="${i}" ${i === this.#speck ? 'aria-current="true"' : ''} title="Fly there"><img src="${this.#picture(s)}" width="44" height="32" alt="" loading="lazy"><span>${s.kind}</span><span>${px(s.pixels)} px</span><span>${seen(s.visible)}</span></button></li>`).join('')}</ol>

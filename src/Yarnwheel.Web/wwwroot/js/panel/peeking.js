@@ -16,7 +16,7 @@ export class Peeking {
       const mark = /** @type {HTMLElement | null} */ (target?.closest('.pick') ?? null);
       pick(mark ? { list: mark.classList.contains('is-left-out') ? 'leaveOut' : 'picks', index: Number(mark.dataset.pick) } : null);
       // A menu that hangs over the list is not the list.
-      const place = /** @type {HTMLElement | null} */ (target?.closest('.dropdown-menu') ? null : target?.closest('.bead[data-part]:not(.knot), .area') ?? null);
+      const place = /** @type {HTMLElement | null} */ (target?.closest('.dropdown-menu') ? null : target?.closest('.bead[data-part]:not(.knot), .part-row, .area') ?? null);
       const { area, part } = place?.dataset ?? {};
       this.#light(area === undefined ? '' : `${area} ${part ?? ''}`, () => view.peek(area === undefined ? null : Number(area), part === undefined ? null : Number(part)));
     });

@@ -6,6 +6,8 @@ export class Reading {
   /** @type {{ x: number, y: number } | null} */
   #wish = null;
   #busy = false;
+  /** Where the pointer is, on the photo. @type {{ x: number, y: number } | null} */
+  #at = null;
 
   /**
    * @param {HTMLElement} output @param {import('./view.js').PhotoView} view @param {import('../take.js').Take} take
@@ -25,17 +27,21 @@ export class Reading {
       else this.#ask(at);
     });
     view.stage.addEventListener('pointerleave', () => this.#clear());
+    // What lies under a pointer that rests changes with the picture.
+    take.addEventListener('state', () => {
+      if (this.#at) this.#ask(this.#at);
+    });
   }
 
   #clear() {
-    this.#wish = null;
+    this.#at = this.#wish = null;
     this.output.textContent = '\u00a0';
     this.tell(null);
   }
 
   /** @param {{ x: number, y: number }} at */
   async #ask(at) {
-    this.#wish = at;
+    this.#at = this.#wish = at;
     if (this.#busy) return;
     this.#busy = true;
     while (this.#wish) {

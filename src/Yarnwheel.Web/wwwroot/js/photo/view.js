@@ -29,6 +29,11 @@ export class PhotoView extends EventTarget {
   #held = null;
   /** How a mask is laid over the photo, and whether it is that of all areas. */
   overlay = { ink: 'both', strength: 0.5, stitch: false, all: false };
+  /** Whether the colours are still being looked at: then a take without areas shows them. */
+  isChoosing = true;
+  /** Whether the next result fades in over the colours. */
+  #isFading = false;
+  #wasUnkept = false;
   /** What is pointed at in the list, shown instead as long as it is. @type {{ area: number, draft: object[] | null } | null} */
   #peeked = null;
   /** The hue that is lit up. @type {number | null} */
@@ -127,6 +132,10 @@ export class PhotoView extends EventTarget {
     this.ask(false);
   }
 
+  get isHeld() {
+    return this.#held !== null;
+  }
+
   /** Lights up the colours of one hue; null ends it. @param {number | null} hue */
   light(hue) {
     if (hue === this.#lit) return;
@@ -142,6 +151,11 @@ export class PhotoView extends EventTarget {
     const own = part === null ? null : this.take.at(`${path}/${part}`);
     this.#peeked = area === null ? null : { area, draft: own ? [{ op: 'replace', path, value: [{ ...own, op: 'add', on: true }] }, { op: 'replace', path: `/areas/${area}/mask/invert`, value: false }] : null };
     this.ask(false);
+  }
+
+  /** Whether nothing is kept yet while colours are chosen: the photo is shown in its colours. */
+  get isUnkept() {
+    return this.isChoosing && this.take.state.recipe?.areas.length === 0 && !this.take.draft?.some(step => step.path.startsWith('/areas'));
   }
 
   /** The part of the photo in sight, in pixels at the zoom. */
@@ -160,7 +174,10 @@ export class PhotoView extends EventTarget {
     if (region.width <= 0 || region.height <= 0) return;
     const peeked = fast || this.#held ? null : this.#peeked;
     // While a value is dragged whatever covers the photo is gone: the result is what is judged.
-    const show = this.#held ?? (peeked ? 'veil' : fast && this.show === 'veil' ? 'result' : this.show);
+    const colours = this.show === 'result' && this.isUnkept;
+    if (this.last?.show === 'colours' && !this.#held && !colours && this.#wasUnkept) this.#isFading = true;
+    this.#wasUnkept = colours;
+    const show = this.#held ?? (peeked ? 'veil' : colours ? 'colours' : fast && this.show === 'veil' ? 'result' : this.show);
     const { ink, strength, stitch, all } = this.overlay;
     // A large screen is dragged at half resolution; the exact frame follows on release.
     const coarse = fast && region.width * region.height > 1_000_000 ? 2 : 1;
@@ -216,6 +233,10 @@ export class PhotoView extends EventTarget {
   #receive(frame) {
     const whole = frame.wish.x === 0 && frame.wish.y === 0
       && frame.wish.width >= Math.floor(this.photo.width * frame.wish.scale) && frame.wish.height >= Math.floor(this.photo.height * frame.wish.scale);
+    if (this.#isFading && frame.wish.show !== 'colours') {
+      this.#isFading = false;
+      this.#fade();
+    }
     if (this.#frame && this.#frame !== this.#under) this.#frame.bitmap.close();
     this.#frame = frame;
     if (whole && !frame.wish.fast) {
@@ -224,6 +245,19 @@ export class PhotoView extends EventTarget {
     }
     this.paint();
     this.dispatchEvent(new CustomEvent('painted', { detail: frame.wish }));
+  }
+
+  /** What is seen now fades away over what is painted next: that all else turned grey must not be missed. */
+  #fade() {
+    if (matchMedia('(prefers-reduced-motion: reduce)').matches) return;
+    const before = document.createElement('canvas');
+    before.className = 'fading';
+    before.width = this.canvas.width;
+    before.height = this.canvas.height;
+    before.getContext('2d')?.drawImage(this.canvas, 0, 0);
+    this.canvas.after(before);
+    const end = () => before.remove();
+    before.animate([{ opacity: 1 }, { opacity: 0 }], { duration: 420, easing: 'ease-in-out' }).finished.then(end, end);
   }
 
   #resize() {

@@ -7,11 +7,11 @@ export class Mixes {
   #stale = true;
 
   /**
-   * @param {HTMLElement} dock @param {HTMLDetailsElement} fold @param {SVGSVGElement} score
+   * @param {HTMLElement} dock @param {import('../panel/steps.js').Steps} steps @param {SVGSVGElement} score
    * @param {import('../take.js').Take} take
    */
-  constructor(dock, fold, score, take) {
-    this.fold = fold;
+  constructor(dock, steps, score, take) {
+    this.steps = steps;
     this.score = score;
     this.take = take;
     dock.addEventListener('click', event => {
@@ -20,11 +20,12 @@ export class Mixes {
       else if (button?.dataset.mixRemove) this.#remove(button.dataset.mixRemove);
     });
     dock.addEventListener('submit', event => {
+      if (!(event.target instanceof Element && event.target.matches('.mix-keep'))) return;
       event.preventDefault();
       const field = /** @type {HTMLInputElement} */ (dock.querySelector('.mix-keep input'));
       this.#keep(field.value);
     });
-    fold.addEventListener('toggle', () => this.#load());
+    steps.addEventListener('step', () => this.#load());
     take.addEventListener('state', () => {
       this.#stale = true;
       this.#load();
@@ -33,7 +34,7 @@ export class Mixes {
   }
 
   async #load() {
-    if (!this.fold.open || !this.#stale) return;
+    if (this.steps.step !== 'greys' || !this.#stale || this.take.state.revision === 0) return;
     this.#stale = false;
     try {
       await window.htmx.ajax('GET', `${this.take.url}?handler=Mixes`, { target: '#mixes', swap: 'innerMorph' });
