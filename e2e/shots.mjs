@@ -35,6 +35,22 @@ try {
   await settled(page);
   await shot('greys');
 
+  // A take of nothing yet, and the lens after the first shade.
+  await openPhoto(page, app.url, 'hoop-wall');
+  await page.evaluate(() => /** @type {any} */ (window).yarnwheel.take.commit('Empty', [{ op: 'replace', path: '/areas', value: [] }]));
+  await page.mouse.move(640, 70);
+  await settled(page);
+  await shot('begin');
+  const hoop = await onPhoto(page, 0.3, 0.45);
+  await page.mouse.click(hoop.x, hoop.y);
+  await settled(page);
+  const grey = await onPhoto(page, 0.6, 0.3);
+  await page.mouse.move(grey.x, grey.y);
+  await page.waitForTimeout(900);
+  await page.mouse.move(grey.x + 2, grey.y);
+  await page.waitForTimeout(400);
+  await shot('lens');
+
   await openPhoto(page, app.url, 'felt-string');
   await page.keyboard.press('t');
   const leaf = await onPhoto(page, 0.378, 0.42);

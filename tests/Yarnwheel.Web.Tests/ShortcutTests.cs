@@ -27,6 +27,17 @@ public sealed class ShortcutTests : IDisposable
     }
 
     [Fact]
+    public void The_page_of_keys_tells_every_one()
+    {
+        var page = File.ReadAllText(Path.Combine(Root(), "docs", "shortcuts.md"));
+        foreach (var s in ShortcutList.All)
+        {
+            var key = s.Way switch { ShortcutWay.Second => $"E {s.Key}", ShortcutWay.Hold => $"{s.Key} held", _ => s.Key };
+            Assert.Contains($"| {key} | {s.Words} |", page, StringComparison.Ordinal);
+        }
+    }
+
+    [Fact]
     public void A_kind_has_the_first_letter_of_its_word()
     {
         foreach (var kind in PartKind.All) Assert.Equal(kind.Key, kind.Words["by ".Length..][..1].ToUpperInvariant());
@@ -79,4 +90,11 @@ public sealed class ShortcutTests : IDisposable
 
     private async Task<JsonNode> ChangeAsync(string id, string key) =>
         (await (await app.PostAsync("/shortcuts", new { id, key })).Content.ReadFromJsonAsync<JsonNode>(TestContext.Current.CancellationToken))!;
+
+    private static string Root()
+    {
+        var folder = AppContext.BaseDirectory;
+        while (!File.Exists(Path.Combine(folder, "Yarnwheel.slnx"))) folder = Path.GetDirectoryName(folder)!;
+        return folder;
+    }
 }

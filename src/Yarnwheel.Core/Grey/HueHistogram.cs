@@ -5,20 +5,26 @@ using Yarnwheel.Core.Photos;
 namespace Yarnwheel.Core.Grey;
 
 /// <summary>How much of each hue a photo has.</summary>
-public static class HueHistogram
+/// <param name="Arcs">Chroma in each of the equal arcs of hue, as a share of the fullest one, 0 … 1; all 0 for a grey photo. The first arc begins at hue 0°.</param>
+/// <param name="Chroma">Mean chroma of what has a hue, OKLab; 0 for a grey photo.</param>
+public sealed record HueHistogram(IReadOnlyList<double> Arcs, double Chroma)
 {
+    /// <summary>Chroma from which a colour has a hue.</summary>
+    private const float Least = 0.01f;
+
     private const int LargestSide = 640;
 
-    /// <summary>Chroma in each of the equal arcs of hue, as a share of the fullest one, 0 … 1; all 0 for a grey photo.</summary>
+    /// <summary>Counts a photo.</summary>
     /// <param name="photo">Its pyramid.</param>
-    /// <param name="arcs">Number of arcs; the first one begins at hue 0°.</param>
-    public static double[] Of(Pyramid photo, int arcs = 120)
+    /// <param name="arcs">Number of arcs.</param>
+    public static HueHistogram Of(Pyramid photo, int arcs = 120)
     {
         ArgumentNullException.ThrowIfNull(photo);
         var index = 0;
         while (index + 1 < photo.Count && Math.Max(photo.Level(index).Width, photo.Level(index).Height) > LargestSide) index++;
         var level = photo.Level(index);
         var sums = new double[arcs];
+        var coloured = 0;
         var buffer = new float[3 * level.Width];
         for (var y = 0; y < level.Height; y++)
         {
@@ -28,11 +34,12 @@ public static class HueHistogram
             {
                 var (_, a, b) = OkLab.FromLinear(row.Red[x], row.Green[x], row.Blue[x]);
                 var chroma = OkLab.Chroma(a, b);
-                if (chroma < 0.01) continue;
+                if (chroma < Least) continue;
+                coloured++;
                 sums[Math.Min(arcs - 1, (int)(OkLab.Hue(a, b) / 360 * arcs))] += chroma;
             }
         }
         var most = sums.Max();
-        return most > 0 ? sums.Select(s => s / most).ToArray() : sums;
+        return new HueHistogram([.. sums.Select(s => most > 0 ? s / most : 0)], coloured > 0 ? sums.Sum() / coloured : 0);
     }
 }

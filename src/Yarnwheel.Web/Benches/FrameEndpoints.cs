@@ -39,7 +39,8 @@ internal static class FrameEndpoints
         {
             var state = await desk.GetAsync(take, cancel);
             var open = await photos.GetAsync(state.Photo, cancel);
-            return Results.Json(HueHistogram.Of(open.Renderer.Photo).Select(v => Math.Round(v, 4)));
+            var hues = HueHistogram.Of(open.Renderer.Photo);
+            return Results.Json(new { Arcs = hues.Arcs.Select(v => Math.Round(v, 4)), hues.Chroma });
         });
         routes.MapGet("/takes/{take:int}/thumbnail", async (int take, TakeDesk desk, ThumbnailStore thumbnails, HttpContext context) =>
         {

@@ -1,5 +1,6 @@
 // @ts-check
 import { Arcs } from './wheel/arcs.js';
+import { CrossHair } from './photo/cross-hair.js';
 import { Doubts } from './panel/doubts.js';
 import { Hands } from './hands.js';
 import { Lens } from './photo/lens.js';
@@ -48,6 +49,7 @@ const steps = new Steps(get('steps'), take.id);
 const panel = new Panel(get('panel'), take);
 const work = new Work(take, panel, () => view.zoom);
 const stage = new Stage(view, new Pen(svg('marks'), get('hand-label')));
+const crossHair = new CrossHair(stage);
 const hands = new Hands(stage, work, wheel);
 const maskPicture = new MaskPicture(/** @type {HTMLInputElement} */ (get('mask-file')), work);
 const acts = new PanelActs(panel, work, {
@@ -94,6 +96,33 @@ const lookFor = () => {
 };
 steps.addEventListener('step', lookFor);
 view.isChoosing = ['light', 'keep'].includes(steps.step);
+
+// A hue is taken from the photo by one click.
+bench.addEventListener('pick-hue', event => {
+  const keep = /** @type {CustomEvent<(hue: number) => void>} */ (event).detail;
+  let isOver = false;
+  const end = () => {
+    if (isOver) return;
+    isOver = true;
+    hands.follow();
+    showHint();
+  };
+  stage.take({
+    hint: 'click the colour on the photo whose hue is wanted · Esc leaves it', cursor: 'crosshair', drop: end,
+    key: key => key === 'Escape' && (end(), true),
+    down: async at => {
+      end();
+      if (!at.inside) return;
+      try {
+        keep((await work.read(at.photo)).hue);
+      } catch (error) {
+        fault(error);
+      }
+    },
+  });
+  view.stage.focus();
+  showHint();
+});
 
 wheel.addEventListener('light', event => view.light(/** @type {CustomEvent} */ (event).detail));
 panel.addEventListener('side', showHint);
@@ -161,6 +190,7 @@ function setZoom(zoom) {
 
 function escape() {
   if (stage.key('Escape')) return;
+  crossHair.hide();
   if (hands.pulling) setPulling(false);
   else if (panel.begin) panel.setBegin(panel.area, null);
 }
@@ -213,7 +243,9 @@ for (const button of /** @type {NodeListOf<HTMLElement>} */ (bench.querySelector
 addEventListener('blur', () => view.hold(null));
 
 const nudge = (/** @type {number} */ x, /** @type {number} */ y) => (/** @type {KeyboardEvent} */ event) => {
-  if (event.target === stageElement || event.target === document.body) view.pan(x, y);
+  if (event.target !== stageElement && event.target !== document.body) return;
+  if (event.shiftKey) crossHair.move(-x / 6, -y / 6);
+  else view.pan(x, y);
 };
 const zoomBy = (/** @type {number} */ factor) => () => view.zoomTo(view.zoom * factor, stage.pointer ?? undefined);
 const kind = (/** @type {string} */ code) => () => {
@@ -239,7 +271,7 @@ const keys = new Keys(JSON.parse(bench.dataset.shortcuts ?? '[]'), get('rest'), 
     'Ctrl+Z': buttons.undo, 'Ctrl+Shift+Z': buttons.redo, 'Ctrl+Y': buttons.redo, 'Ctrl+S': buttons.save, '?': buttons.help,
     '+': zoomBy(1.25), '=': zoomBy(1.25), '-': zoomBy(1 / 1.25),
     ArrowLeft: nudge(60, 0), ArrowRight: nudge(-60, 0), ArrowUp: nudge(0, 60), ArrowDown: nudge(0, -60),
-    Escape: escape, Enter: () => stage.key('Enter'), Backspace: () => stage.key('Backspace') || leftOver.remove(),
+    Escape: escape, Enter: event => stage.key('Enter') || crossHair.press(event.shiftKey, event.altKey), Backspace: () => stage.key('Backspace') || leftOver.remove(),
     Delete: () => { if (!stage.key('Delete')) acts.removeChosen(); }, F2: () => panel.rename(),
   },
 });

@@ -10,7 +10,7 @@ import { fault } from '../notes.js';
  */
 export class GreyPull {
   cursor = 'ns-resize';
-  hint = 'press on a thing and drag up to lighten its greys, down to darken them · P or Esc ends';
+  hint = 'press on a thing and drag up to lighten its greys, down to darken them · Esc ends';
   /** @type {{ spokes: { hue: number, lift: number }[], shares: number[], from: Place, lift: number, grey: number | null } | null} */
   #pull = null;
   #words = '';
@@ -31,7 +31,7 @@ export class GreyPull {
     this.#words = '';
     try {
       Object.assign(pull, await (await post(`${this.take.url}/pull`, at.photo)).json());
-      if (Math.max(...pull.shares) === 0) this.#say('a neutral: no hue to pull');
+      if (Math.max(...pull.shares) === 0) this.#say('a neutral: no hue to tug');
       else pull.grey = (await this.#read(null)).grey;
     } catch (error) {
       fault(error);

@@ -18,6 +18,9 @@ const limits = element => ({
 /** @param {HTMLElement} element */
 const input = element => /** @type {HTMLInputElement} */ (element.querySelector('.number-value'));
 
+/** Whether it is a hue of the whole circle: its track is a strip of the hues themselves. @param {HTMLElement} element */
+const isHue = element => element.dataset.unit === '°' && element.dataset.least === '0' && element.dataset.most === '360';
+
 /** As finely as its step asks for. @param {number} value @param {number} step */
 const rounded = (value, step) => (step < 0.01 ? Math.round(value * 1e4) / 1e4 : Math.round(value * 100) / 100);
 
@@ -32,6 +35,7 @@ export function showNumber(element, value) {
   const share = (/** @type {number} */ v) => Math.min(Math.max((v - least) / (most - least), 0), 1);
   const from = Math.min(share(value), share(neutral));
   const to = Math.max(share(value), share(neutral));
+  if (isHue(element)) element.style.setProperty('--turned', String(value));
   const fill = /** @type {HTMLElement} */ (element.querySelector('.number-fill'));
   fill.style.left = `${100 * from}%`;
   fill.style.width = `${100 * (to - from)}%`;
@@ -64,6 +68,7 @@ export function wireNumber(element, own) {
   hooks.set(element, own);
   if (known) return;
   showNumber(element, Number(input(element).getAttribute('value')));
+  if (isHue(element)) dress(element);
 
   const field = input(element);
   const now = () => Number(element.dataset.now);
@@ -87,7 +92,16 @@ export function wireNumber(element, own) {
   element.addEventListener('pointerdown', event => {
     if (event.button !== 0) return;
     before = now();
+    if (event.target instanceof Element && event.target.closest('.hue-pick')) return;
     drag = { x: event.clientX, value: before, moved: false };
+    const strip = isHue(element) && event.target instanceof Element ? event.target.closest('.number-track') : null;
+    if (strip) {
+      // On the strip a press takes the hue that lies there.
+      const box = strip.getBoundingClientRect();
+      drag.value = Math.round((event.clientX - box.left) / box.width * 360);
+      drag.moved = true;
+      draft(drag.value);
+    }
     element.setPointerCapture(event.pointerId);
     if (event.target !== field) event.preventDefault();
   });
@@ -146,4 +160,23 @@ export function wireNumber(element, own) {
     if (now() !== before) call().draft(now());
     commit();
   };
+}
+
+/** Gives a hue its swatch, and a button that takes the hue from the photo. @param {HTMLElement} element */
+function dress(element) {
+  element.classList.add('is-hue');
+  const pick = document.createElement('button');
+  pick.type = 'button';
+  pick.className = 'hue-pick';
+  pick.title = 'Take the hue from the photo: press, then click on the photo';
+  pick.setAttribute('aria-label', `${element.dataset.label ?? 'Hue'}: take it from the photo`);
+  pick.addEventListener('click', () => element.dispatchEvent(new CustomEvent('pick-hue', {
+    bubbles: true,
+    detail: (/** @type {number} */ hue) => {
+      const before = Number(element.dataset.now);
+      showNumber(element, Math.round(hue));
+      hooks.get(element)?.commit(Number(element.dataset.now), before);
+    },
+  })));
+  element.querySelector('.number-value')?.before(pick);
 }

@@ -1,4 +1,6 @@
 // @ts-check
+import { Touches } from './touches.js';
+
 /**
  * A place on the stage.
  * @typedef {{ x: number, y: number, photo: { x: number, y: number }, inside: boolean, alt: boolean, shift: boolean, double: boolean, pressure: number, eraser: boolean }} Place
@@ -19,7 +21,12 @@
  * @property {(pen: import('./pen.js').Pen) => void} [draw] what is seen of it over the photo
  */
 
-/** Brings the pointer on the photo to the hand; the middle button or Space moves the photo, the wheel zooms about the pointer. */
+const LONG = 500;
+
+/**
+ * Brings the pointer on the photo to the hand; the middle button, Space or two fingers move the photo, the wheel zooms about the pointer.
+ * A finger that rests a while, or a pen's barrel button, does what Alt does.
+ */
 export class Stage {
   /** @type {Hand | null} */
   hand = null;
@@ -28,19 +35,25 @@ export class Stage {
   /** What else is drawn over the photo. @type {((pen: import('./pen.js').Pen) => void)[]} */
   marks = [];
   #space = false;
-  /** @type {{ pan: boolean, lastX: number, lastY: number } | null} */
+  /** @type {{ pan: boolean, alt: boolean, lastX: number, lastY: number } | null} */
   #press = null;
+  /** A finger that rests does what Alt does. @type {ReturnType<typeof setTimeout> | undefined} */
+  #resting;
   #last = { x: 0, y: 0, time: -1000 };
 
   /** @param {import('./view.js').PhotoView} view @param {import('./pen.js').Pen} pen */
   constructor(view, pen) {
     this.view = view;
     this.pen = pen;
+    this.touches = new Touches(view);
     const { stage } = view;
     stage.addEventListener('pointerdown', event => this.#down(event));
     stage.addEventListener('pointermove', event => this.#move(event));
     stage.addEventListener('pointerup', event => this.#up(event));
-    stage.addEventListener('pointercancel', () => this.drop());
+    stage.addEventListener('pointercancel', event => {
+      this.touches.up(event);
+      this.drop();
+    });
     stage.addEventListener('pointerleave', () => {
       if (!this.#press) this.pointer = null;
     });
@@ -104,20 +117,27 @@ export class Stage {
     const x = event.clientX - box.left;
     const y = event.clientY - box.top;
     const photo = this.view.toPhoto(x, y);
-    return { x, y, photo, inside: photo.x >= 0 && photo.x < 1 && photo.y >= 0 && photo.y < 1, alt: event.altKey, shift: event.shiftKey, double: false, ...pressed(event) };
+    return { x, y, photo, inside: photo.x >= 0 && photo.x < 1 && photo.y >= 0 && photo.y < 1, alt: event.altKey || this.#press?.alt === true || isBarrel(event), shift: event.shiftKey, double: false, ...pressed(event) };
   }
 
   /** @param {PointerEvent} event */
   #down(event) {
-    const isEraser = event.button === 5;
+    if (this.touches.down(event)) {
+      // What the first finger began is not meant.
+      this.drop();
+      return;
+    }
+    const isPenButton = event.button === 5 || isBarrel(event);
     const pan = event.button === 1 || (event.button === 0 && this.#space);
-    if (!pan && event.button !== 0 && !isEraser) return;
+    if (!pan && event.button !== 0 && !isPenButton) return;
     if (event.target instanceof Element && event.target.closest('.map')) return;
     event.preventDefault();
     this.view.stage.focus({ preventScroll: true });
-    this.view.stage.setPointerCapture(event.pointerId);
+    if (event.isTrusted) this.view.stage.setPointerCapture(event.pointerId);
     const at = this.place(event);
-    this.#press = { pan, lastX: at.x, lastY: at.y };
+    this.#press = { pan, alt: false, lastX: at.x, lastY: at.y };
+    clearTimeout(this.#resting);
+    if (!pan && event.pointerType === 'touch') this.#resting = setTimeout(() => this.#rest(event), LONG);
     if (pan) return;
     // Pointer events do not count clicks.
     const now = event.timeStamp;
@@ -129,9 +149,14 @@ export class Stage {
 
   /** @param {PointerEvent} event */
   #move(event) {
+    if (this.touches.isTwo) {
+      this.touches.move(event);
+      return;
+    }
     const at = this.place(event);
     this.pointer = at;
     const press = this.#press;
+    if (press && Math.hypot(at.x - press.lastX, at.y - press.lastY) > 8) clearTimeout(this.#resting);
     if (press?.pan) {
       this.view.pan(at.x - press.lastX, at.y - press.lastY);
       press.lastX = at.x;
@@ -147,13 +172,24 @@ export class Stage {
     }
   }
 
+  /** The press begins anew as one with Alt. @param {PointerEvent} event */
+  #rest(event) {
+    if (!this.busy || !this.#press) return;
+    this.hand?.drop();
+    this.#press.alt = true;
+    this.hand?.down(this.place(event));
+    this.redraw();
+  }
+
   /** @param {PointerEvent} event */
   #up(event) {
+    clearTimeout(this.#resting);
+    this.touches.up(event);
     const press = this.#press;
     if (!press) return;
     this.#press = null;
     if (press.pan) return;
-    this.hand?.up?.(this.place(event));
+    this.hand?.up?.({ ...this.place(event), alt: event.altKey || press.alt });
     this.redraw();
   }
 
@@ -165,9 +201,13 @@ export class Stage {
       this.redraw();
       return;
     }
-    this.view.zoomTo(this.view.zoom * Math.exp(-lines / 400), this.place(event));
+    // A pinch on a trackpad comes as a wheel with Ctrl, in small steps.
+    this.view.zoomTo(this.view.zoom * Math.exp(-lines / (event.ctrlKey ? 100 : 400)), this.place(event));
   }
 }
+
+/** Whether a pen's barrel button is down. @param {MouseEvent} event */
+const isBarrel = event => event instanceof PointerEvent && event.pointerType === 'pen' && (event.button === 2 || (event.buttons & 2) > 0);
 
 /** How hard a pen presses. @param {MouseEvent} event */
 function pressed(event) {

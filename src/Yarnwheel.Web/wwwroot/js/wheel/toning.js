@@ -1,5 +1,4 @@
 // @ts-check
-import { hueColour } from './hue-words.js';
 import { buildNumber, showNumber, wireNumber } from '../panel/numbers.js';
 
 /** Tones the grey ground: a hue and an amount for the lights, and one for the darks. */
@@ -17,6 +16,7 @@ export class Toning {
     for (const [key, field, label, most, unit] of rows) {
       const number = buildNumber(label, 0, most, field === 'hue' ? this.#resting[key].hue : 0, unit,
         field === 'hue' ? 'The hue that comes into the grey.' : key === 'tint' ? 'How much of it; for all tones as long as the darks have none of their own.' : 'How much of it in the darks.');
+      number.dataset.label = label;
       place.append(number);
       wireNumber(number, {
         draft: value => take.setDraft(this.#change(key, { [field]: value })),
@@ -30,7 +30,6 @@ export class Toning {
       take.addEventListener('state', () => {
         const now = this.#now(key);
         if (!number.contains(document.activeElement)) showNumber(number, now[field]);
-        number.style.setProperty('--hue', hueColour(now.hue, 0.68, now.amount > 0 ? 0.12 : 0.03));
       });
     }
   }

@@ -53,7 +53,10 @@ export class Wheel extends EventTarget {
 
   /** Draws the photo's hues round the ring. */
   async loadHues() {
-    this.face.drawPetals(await getJson(`${this.take.url}/hues`));
+    const { arcs, chroma } = await getJson(`${this.take.url}/hues`);
+    this.face.drawPetals(arcs);
+    // Wherever a hue is asked for it is shown at the photo's own chroma; of a grey photo, at a middling one.
+    document.documentElement.style.setProperty('--photo-chroma', String(chroma > 0 ? Math.min(Math.max(chroma, 0.06), 0.16) : 0.11));
   }
 
   /** Marks the hue under the pointer; null takes the mark away. @param {number | null} hue */
