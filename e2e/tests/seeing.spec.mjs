@@ -216,3 +216,31 @@ test('the reading under a resting pointer follows the picture', async ({ page })
   await expect(page.locator('#reading')).toContainText(/kept (9\d|100) %/);
   await undoAll(page);
 });
+
+test('three hints on a first take: each gone once done or put away, to be had again', async ({ page }) => {
+  await openEmpty(page);
+  const hint = (/** @type {string} */ name) => page.locator(`[data-hint="${name}"]`);
+  // Work in the take: no hints.
+  await expect(hint('keep')).toBeHidden();
+  await page.reload();
+  await settled(page);
+  for (const name of ['keep', 'spoke', 'tidy']) await expect(hint(name)).toBeVisible();
+  await hint('tidy').getByRole('button').click();
+  await expect(hint('tidy')).toBeHidden();
+  await clickPhoto(page, ...RED);
+  await expect(hint('keep')).toBeHidden();
+  await expect(hint('spoke')).toBeVisible();
+  await page.evaluate(() => /** @type {any} */ (window).yarnwheel.take.commit('Spoke', [{ op: 'replace', path: '/grey/spokes', value: [{ hue: 30, lift: 20 }] }]));
+  await settled(page);
+  await expect(hint('spoke')).toBeHidden();
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await settled(page);
+  await page.reload();
+  await settled(page);
+  for (const name of ['keep', 'spoke', 'tidy']) await expect(hint(name)).toBeHidden();
+  await page.keyboard.press('?');
+  await page.locator('#help').getByRole('button', { name: 'hints again' }).click();
+  for (const name of ['keep', 'spoke', 'tidy']) await expect(hint(name)).toBeVisible();
+  await undoAll(page);
+});

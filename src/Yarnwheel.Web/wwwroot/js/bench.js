@@ -3,6 +3,7 @@ import { Arcs } from './wheel/arcs.js';
 import { CrossHair } from './photo/cross-hair.js';
 import { Doubts } from './panel/doubts.js';
 import { Hands } from './hands.js';
+import { Hints } from './hints.js';
 import { Lens } from './photo/lens.js';
 import { post } from './http.js';
 import { KeyHelp } from './key-help.js';
@@ -275,7 +276,8 @@ const keys = new Keys(JSON.parse(bench.dataset.shortcuts ?? '[]'), get('rest'), 
     Delete: () => { if (!stage.key('Delete')) acts.removeChosen(); }, F2: () => panel.rename(),
   },
 });
-const keyHelp = new KeyHelp(/** @type {HTMLDialogElement} */ (get('help')), keys, () => panel.begin ?? work.part?.kind ?? 'colour');
+const hints = new Hints(bench, take);
+const keyHelp = new KeyHelp(/** @type {HTMLDialogElement} */ (get('help')), keys, () => hints.again(), () => panel.begin ?? work.part?.kind ?? 'colour');
 keys.addEventListener('changed', showHint);
 panel.addEventListener('drawn', () => keys.show());
 

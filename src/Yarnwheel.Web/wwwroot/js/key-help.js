@@ -9,8 +9,8 @@ export class KeyHelp {
   /** The command that waits for its new key. @type {string | null} */
   #waiting = null;
 
-  /** @param {HTMLDialogElement} dialog @param {import('./keys.js').Keys} keys @param {() => string} hand the kind of part at hand */
-  constructor(dialog, keys, hand) {
+  /** @param {HTMLDialogElement} dialog @param {import('./keys.js').Keys} keys @param {() => void} hints shows the first hints again @param {() => string} hand the kind of part at hand */
+  constructor(dialog, keys, hints, hand) {
     this.dialog = dialog;
     this.keys = keys;
     this.hand = hand;
@@ -21,7 +21,10 @@ export class KeyHelp {
     dialog.addEventListener('click', event => {
       const button = event.target instanceof Element ? /** @type {HTMLElement | null} */ (event.target.closest('[data-keys]')) : null;
       if (button?.dataset.keys === 'reset') this.#send('/shortcuts/reset', {}, 'Every key is as it was at first.');
-      else if (button?.dataset.id) this.#wait(button.dataset.id);
+      else if (button?.dataset.keys === 'hints') {
+        hints();
+        dialog.close();
+      } else if (button?.dataset.id) this.#wait(button.dataset.id);
     });
     dialog.addEventListener('keydown', event => this.#key(event), { capture: true });
     dialog.addEventListener('close', () => {

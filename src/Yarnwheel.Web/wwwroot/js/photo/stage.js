@@ -130,7 +130,7 @@ export class Stage {
     const isPenButton = event.button === 5 || isBarrel(event);
     const pan = event.button === 1 || (event.button === 0 && this.#space);
     if (!pan && event.button !== 0 && !isPenButton) return;
-    if (event.target instanceof Element && event.target.closest('.map')) return;
+    if (event.target instanceof Element && event.target.closest('.map, .first-hint button')) return;
     event.preventDefault();
     this.view.stage.focus({ preventScroll: true });
     if (event.isTrusted) this.view.stage.setPointerCapture(event.pointerId);
