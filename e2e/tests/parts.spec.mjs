@@ -98,7 +98,24 @@ test('by hue: pulled on the photo, its end dragged on the wheel, every hue in nu
   await settled(page);
   part = (await parts(page))[0];
   expect(part.amounts).toHaveLength(12);
-  const number = page.getByLabel(/^90° /);
+  // On the wheel, by hand and by keys.
+  const knot = page.getByRole('slider', { name: /, 120°: how much is kept/ });
+  const from = await knot.boundingBox();
+  const face = await page.locator('#wheel').boundingBox();
+  if (!from || !face) throw new Error('no knot on the wheel');
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+  await page.mouse.down();
+  const out = 140 / 130 * (face.width / 2);
+  await page.mouse.move(face.x + face.width / 2 + out * Math.cos(120 * Math.PI / 180), face.y + face.height / 2 - out * Math.sin(120 * Math.PI / 180), { steps: 5 });
+  await page.mouse.up();
+  await settled(page);
+  expect((await parts(page))[0].amounts[4]).toEqual({ hue: 120, amount: 100 });
+  await knot.focus();
+  await page.keyboard.press('Shift+ArrowDown');
+  await settled(page);
+  expect((await parts(page))[0].amounts[4].amount).toBe(90);
+  await page.getByText('In numbers').click();
+  const number = page.getByRole('spinbutton', { name: /^90° / });
   await number.fill('0');
   await number.press('Enter');
   await settled(page);

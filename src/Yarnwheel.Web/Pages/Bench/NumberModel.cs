@@ -17,6 +17,9 @@ public sealed record NumberModel(string Path, string Label, double Value, double
 {
     public string Id => Tool is null ? Path.Replace('/', '-') : $"-tool-{Tool}";
 
+    /// <summary>Whether it is a hue of the whole circle: its track is a strip of the hues themselves.</summary>
+    public bool IsHue => Unit == "°" && Least == 0 && Most == 360;
+
     public string Text => Value.ToString(Step < 0.01 ? "0.####" : "0.##", CultureInfo.InvariantCulture);
 
     public static string Invariant(double value) => value.ToString("0.####", CultureInfo.InvariantCulture);

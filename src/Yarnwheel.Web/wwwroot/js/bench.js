@@ -9,6 +9,7 @@ import { post } from './http.js';
 import { KeyHelp } from './key-help.js';
 import { Keys } from './keys.js';
 import { nextSurround, switchTheme } from './look.js';
+import { HueAmounts } from './wheel/hue-amounts.js';
 import { kinds } from './panel/kinds.js';
 import { LeftOver } from './panel/left-over.js';
 import { SmallMap } from './photo/map.js';
@@ -21,6 +22,7 @@ import { PanelMoving } from './panel/panel-moving.js';
 import { Peeking } from './panel/peeking.js';
 import { Pen } from './photo/pen.js';
 import { Reading } from './photo/reading.js';
+import { wireHuePicks } from './panel/numbers.js';
 import { wireNumbers } from './panel/recipe-numbers.js';
 import { Saving } from './saving.js';
 import { Showing } from './photo/showing.js';
@@ -72,6 +74,7 @@ new Peeking(panel, view, mark => {
   stage.redraw();
 });
 new Arcs(wheel, take, panel);
+new HueAmounts(wheel, take, work);
 const leftOver = new LeftOver(take, panel, stage, /** @type {HTMLButtonElement} */ (get('left-over-count')));
 const doubts = new Doubts(work, stage);
 panel.addEventListener('drawn', () => acts.showSubjectWay(hands.subject.way));
@@ -99,6 +102,7 @@ steps.addEventListener('step', lookFor);
 view.isChoosing = ['light', 'keep'].includes(steps.step);
 
 // A hue is taken from the photo by one click.
+wireHuePicks(bench);
 bench.addEventListener('pick-hue', event => {
   const keep = /** @type {CustomEvent<(hue: number) => void>} */ (event).detail;
   let isOver = false;

@@ -19,19 +19,24 @@ const limits = element => ({
 const input = element => /** @type {HTMLInputElement} */ (element.querySelector('.number-value'));
 
 /** Whether it is a hue of the whole circle: its track is a strip of the hues themselves. @param {HTMLElement} element */
-const isHue = element => element.dataset.unit === '°' && element.dataset.least === '0' && element.dataset.most === '360';
+const isHue = element => element.classList.contains('is-hue');
 
 /** As finely as its step asks for. @param {number} value @param {number} step */
 const rounded = (value, step) => (step < 0.01 ? Math.round(value * 1e4) / 1e4 : Math.round(value * 100) / 100);
 
 /** Shows a value without telling anybody. @param {HTMLElement} element @param {number} value */
 export function showNumber(element, value) {
-  const { least, most, neutral, step } = limits(element);
   const field = input(element);
-  const text = String(rounded(value, step));
+  const text = String(rounded(value, limits(element).step));
   field.value = text;
   field.setAttribute('aria-valuenow', text);
   element.dataset.now = String(value);
+  showTrack(element, value);
+}
+
+/** Shows a value on the track alone, while the field is being typed in. @param {HTMLElement} element @param {number} value */
+export function showTrack(element, value) {
+  const { least, most, neutral } = limits(element);
   const share = (/** @type {number} */ v) => Math.min(Math.max((v - least) / (most - least), 0), 1);
   const from = Math.min(share(value), share(neutral));
   const to = Math.max(share(value), share(neutral));
@@ -51,6 +56,7 @@ export function buildNumber(label, least, most, neutral, unit, hint) {
   const element = document.createElement('div');
   element.className = 'number';
   Object.assign(element.dataset, { least, most, neutral, unit });
+  if (unit === '°' && least === 0 && most === 360) element.classList.add('is-hue');
   element.title = `${hint} Drag, type, or use the arrow keys (Shift for ten); double click: ${neutral}`;
   element.innerHTML = '<span class="number-label"></span><input class="number-value" type="text" inputmode="decimal" role="spinbutton" autocomplete="off" value="0"><span class="number-unit" aria-hidden="true"></span><span class="number-track" aria-hidden="true"><span class="number-fill"></span><span class="number-neutral"></span></span>';
   /** @type {HTMLElement} */ (element.querySelector('.number-label')).textContent = label;
@@ -59,6 +65,7 @@ export function buildNumber(label, least, most, neutral, unit, hint) {
   field.setAttribute('aria-label', label);
   field.setAttribute('aria-valuemin', String(least));
   field.setAttribute('aria-valuemax', String(most));
+  if (isHue(element)) field.insertAdjacentHTML('beforebegin', `<button type="button" class="hue-pick" title="Take the hue from the photo: press, then click on the photo" aria-label="${label}: take it from the photo"></button>`);
   return element;
 }
 
@@ -68,8 +75,6 @@ export function wireNumber(element, own) {
   hooks.set(element, own);
   if (known) return;
   showNumber(element, Number(input(element).getAttribute('value')));
-  if (isHue(element)) dress(element);
-
   const field = input(element);
   const now = () => Number(element.dataset.now);
   const hold = (/** @type {number} */ value) => {
@@ -162,21 +167,17 @@ export function wireNumber(element, own) {
   };
 }
 
-/** Gives a hue its swatch, and a button that takes the hue from the photo. @param {HTMLElement} element */
-function dress(element) {
-  element.classList.add('is-hue');
-  const pick = document.createElement('button');
-  pick.type = 'button';
-  pick.className = 'hue-pick';
-  pick.title = 'Take the hue from the photo: press, then click on the photo';
-  pick.setAttribute('aria-label', `${element.dataset.label ?? 'Hue'}: take it from the photo`);
-  pick.addEventListener('click', () => element.dispatchEvent(new CustomEvent('pick-hue', {
-    bubbles: true,
-    detail: (/** @type {number} */ hue) => {
-      const before = Number(element.dataset.now);
-      showNumber(element, Math.round(hue));
-      hooks.get(element)?.commit(Number(element.dataset.now), before);
-    },
-  })));
-  element.querySelector('.number-value')?.before(pick);
+/** What a press on a hue's pick asks for: that one be taken from the photo. @param {HTMLElement} place */
+export function wireHuePicks(place) {
+  place.addEventListener('click', event => {
+    const element = event.target instanceof Element && event.target.closest('.hue-pick') ? /** @type {HTMLElement | null} */ (event.target.closest('.number')) : null;
+    element?.dispatchEvent(new CustomEvent('pick-hue', {
+      bubbles: true,
+      detail: (/** @type {number} */ hue) => {
+        const before = Number(element.dataset.now);
+        showNumber(element, Math.round(hue));
+        hooks.get(element)?.commit(Number(element.dataset.now), before);
+      },
+    }));
+  });
 }

@@ -155,7 +155,7 @@ export class PanelActs {
     // Every thirty degrees, full where the arc is.
     const width = ((part.to - part.from) % 360 + 360) % 360;
     const amounts = Array.from({ length: 12 }, (_, i) => ({ hue: i * 30, amount: ((i * 30 - part.from) % 360 + 360) % 360 <= width ? 100 : 0 }));
-    this.take.commit('Hues: every one in numbers', [{ op: 'add', path: `${path}/amounts`, value: amounts }]);
+    this.take.commit('Hues: every one', [{ op: 'add', path: `${path}/amounts`, value: amounts }]);
   }
 
   /** @param {string} path @param {boolean} free */

@@ -1,5 +1,5 @@
 // @ts-check
-import { showNumber, wireNumber } from './numbers.js';
+import { showNumber, showTrack, wireNumber } from './numbers.js';
 
 /** Ties the numbers that the page drew to their places in the recipe. @param {HTMLElement} place @param {import('../take.js').Take} take */
 export function wireNumbers(place, take) {
@@ -17,7 +17,7 @@ export function wireNumbers(place, take) {
       cancel: () => take.setDraft(null),
     });
     const value = take.at(path) ?? (pair ? (path.endsWith('/hue') ? Number(pair.dataset.hue) : 0) : undefined);
-    if (typeof value === 'number' && !element.contains(document.activeElement)) showNumber(element, value);
+    if (typeof value === 'number') (element.contains(document.activeElement) ? showTrack : showNumber)(element, value);
   }
 }
 
