@@ -244,3 +244,32 @@ test('three hints on a first take: each gone once done or put away, to be had ag
   for (const name of ['keep', 'spoke', 'tidy']) await expect(hint(name)).toBeVisible();
   await undoAll(page);
 });
+
+test('the cursor tells the hand, and whether it adds or takes away', async ({ page }) => {
+  await openPhoto(page, app.url, 'hoop-wall');
+  const cursor = () => page.locator('#stage').evaluate(stage => getComputedStyle(stage).cursor);
+  const at = await onPhoto(page, 0.1, 0.1);
+  await page.mouse.move(at.x, at.y);
+  const seen = new Set();
+  for (const key of ['c', 'h', 'p', 'l', 'r', 'o']) {
+    await page.keyboard.press('n');
+    await page.keyboard.press(key);
+    await page.mouse.move(at.x + seen.size, at.y);
+    const adds = await cursor();
+    expect(adds).toMatch(/^url\("data:image\/svg\+xml/);
+    await page.keyboard.down('Alt');
+    const takes = await cursor();
+    await page.keyboard.up('Alt');
+    expect(takes).not.toBe(adds);
+    expect(await cursor()).toBe(adds);
+    seen.add(adds).add(takes);
+    await page.keyboard.press('Escape');
+  }
+  expect(seen.size).toBe(12);
+  // Picks that leave out look like it without Alt.
+  await page.keyboard.press('c');
+  const keeps = await cursor();
+  await page.keyboard.press('x');
+  expect(await cursor()).not.toBe(keeps);
+  await page.keyboard.press('x');
+});

@@ -112,6 +112,7 @@ bench.addEventListener('pick-hue', event => {
     hands.follow();
     showHint();
   };
+  stage.cross = null;
   stage.take({
     hint: 'click the colour on the photo whose hue is wanted · Esc leaves it', cursor: 'crosshair', drop: end,
     key: key => key === 'Escape' && (end(), true),
@@ -130,7 +131,10 @@ bench.addEventListener('pick-hue', event => {
 });
 
 wheel.addEventListener('light', event => view.light(/** @type {CustomEvent} */ (event).detail));
-panel.addEventListener('side', showHint);
+panel.addEventListener('side', () => {
+  hands.follow();
+  showHint();
+});
 panel.addEventListener('chosen', () => {
   if (take.state.made || panel.begin) steps.go('keep');
   const changed = view.area !== panel.area;

@@ -10,6 +10,7 @@ import { PullAway } from './hands/pull-away.js';
 import { Ramp } from './hands/ramp.js';
 import { Shades } from './hands/shades.js';
 import { Subject } from './hands/subject.js';
+import { handCursor } from './photo/cursors.js';
 
 /** Gives the photo to the hand of what is chosen: that of the part's kind, of the part that is begun, or the pull of greys. */
 export class Hands {
@@ -57,6 +58,8 @@ export class Hands {
       this.subject.rest();
     }
     this.#for = chosen;
+    const kind = begin ?? (this.work.part?.kind === 'ramp' && this.work.part.shape === 'radial' ? 'round' : this.work.part?.kind) ?? 'colour';
+    this.stage.cross = this.pulling ? null : alt => handCursor(kind, alt !== (kind === 'colour' && this.work.panel.leaveOut));
     this.stage.take(this.pulling ? this.pull : this.kinds[begin ?? this.work.part?.kind ?? 'colour'] ?? this.shades);
   }
 }

@@ -104,7 +104,16 @@ export class Keys extends EventTarget {
 
   #open() {
     const { rest } = this;
-    rest.innerHTML = this.list.filter(s => s.way === 'Second').map(s => `<button type="button" role="menuitem" data-id="${s.id}"><kbd>${s.key}</kbd>${s.words}</button>`).join('');
+    rest.replaceChildren(...this.list.filter(s => s.way === 'Second').map(s => {
+      const item = document.createElement('button');
+      Object.assign(item, { type: 'button', textContent: s.words });
+      item.setAttribute('role', 'menuitem');
+      item.dataset.id = s.id;
+      const key = document.createElement('kbd');
+      key.textContent = s.key;
+      item.prepend(key);
+      return item;
+    }));
     rest.hidden = false;
     rest.style.left = `${Math.min(this.#pointer.x + 8, innerWidth - rest.offsetWidth - 8)}px`;
     rest.style.top = `${Math.min(this.#pointer.y + 8, innerHeight - rest.offsetHeight - 8)}px`;

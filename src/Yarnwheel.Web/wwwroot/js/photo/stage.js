@@ -34,6 +34,11 @@ export class Stage {
   pointer = null;
   /** What else is drawn over the photo. @type {((pen: import('./pen.js').Pen) => void)[]} */
   marks = [];
+  /** The cursor of a hand that has a cross, by whether Alt is held. @type {((alt: boolean) => string) | null} */
+  cross = null;
+  /** What the hand asked for. @type {string | undefined} */
+  #cursor;
+  #alt = false;
   #space = false;
   /** @type {{ pan: boolean, alt: boolean, lastX: number, lastY: number } | null} */
   #press = null;
@@ -60,6 +65,8 @@ export class Stage {
     stage.addEventListener('auxclick', event => event.preventDefault());
     stage.addEventListener('wheel', event => this.#wheel(event), { passive: false });
     view.addEventListener('moved', () => this.redraw());
+    for (const name of /** @type {const} */ (['keydown', 'keyup'])) addEventListener(name, event => this.#follow(event.altKey));
+    addEventListener('blur', () => this.#follow(false));
     addEventListener('keydown', event => {
       if (event.code !== 'Space' || event.target !== stage && event.target !== document.body) return;
       this.#space = true;
@@ -84,8 +91,21 @@ export class Stage {
     if (this.hand !== hand && this.busy) this.hand?.drop();
     if (this.hand !== hand) this.#press = null;
     this.hand = hand;
-    this.view.stage.style.cursor = hand.cursor ?? '';
+    this.#showCursor(hand.cursor);
     this.redraw();
+  }
+
+  /** @param {string | undefined} cursor */
+  #showCursor(cursor) {
+    this.#cursor = cursor;
+    this.view.stage.style.cursor = cursor === 'crosshair' ? this.cross?.(this.#alt) ?? cursor : cursor ?? '';
+  }
+
+  /** Whether Alt is held. @param {boolean} alt */
+  #follow(alt) {
+    if (alt === this.#alt) return;
+    this.#alt = alt;
+    this.#showCursor(this.#cursor);
   }
 
   /** Ends what is pressed without keeping it. */
@@ -167,7 +187,7 @@ export class Stage {
       this.hand?.move?.(at);
       this.redraw();
     } else if (this.hand?.hover) {
-      this.view.stage.style.cursor = this.hand.hover(at) || this.hand.cursor || '';
+      this.#showCursor(this.hand.hover(at) || this.hand.cursor);
       this.redraw();
     }
   }
