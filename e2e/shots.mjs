@@ -19,6 +19,10 @@ try {
   await page.waitForTimeout(500);
   await shot('shelf');
 
+  await page.goto(`${app.url}/help`);
+  await page.waitForFunction(() => [...document.images].slice(0, 5).every(i => i.complete && i.naturalWidth > 0));
+  await shot('help');
+
   await openPhoto(page, app.url, 'drying-rail');
   const red = await onPhoto(page, 0.48, 0.55);
   await page.mouse.move(red.x, red.y);

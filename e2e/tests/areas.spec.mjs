@@ -136,7 +136,9 @@ test('the veil has an ink and a strength, the stitch line its key, all of one ar
   expect(await page.evaluate(() => /** @type {any} */ (window).yarnwheel.view.overlay)).toEqual({ ink: 'dark', strength: 0.9, stitch: true, all: true });
   await page.keyboard.press('v');
   await settled(page);
-  const number = await page.locator('#panel .number[data-label="Press 1"], #panel .number[data-label="Colour"]').first().boundingBox();
+  const setting = page.locator('#panel .number[data-label="Press 1"], #panel .number[data-label="Colour"]').first();
+  await setting.scrollIntoViewIfNeeded();
+  const number = await setting.boundingBox();
   if (!number) throw new Error('no number');
   await page.mouse.move(number.x + 20, number.y + 8);
   await page.mouse.down();

@@ -11,8 +11,10 @@ test.afterAll(() => app.remove());
 for (const scheme of /** @type {const} */ (['light', 'dark'])) {
   test(`axe finds no serious fault, ${scheme}`, async ({ page }) => {
     await page.emulateMedia({ colorScheme: scheme });
-    await page.goto(app.url);
-    await check(page);
+    for (const address of ['/help', '/']) {
+      await page.goto(app.url + address);
+      await check(page);
+    }
     await openPhoto(page, app.url, 'felt-string');
     await check(page);
     for (const key of ['h', 'l', 'o']) {

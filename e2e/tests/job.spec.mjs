@@ -15,7 +15,7 @@ test('the whole job: pick, reach, greys, compare, undo, save; the same through t
   // A take of our own, from nothing.
   await page.evaluate(() => /** @type {any} */ (window).yarnwheel.take.commit('Empty', [{ op: 'replace', path: '/areas', value: [] }, { op: 'replace', path: '/grey/spokes', value: [] }]));
   await settled(page);
-  await expect(page.getByText('all else turns grey')).toBeVisible();
+  await expect(page.locator('#panel').getByText('all else turns grey')).toBeVisible();
   const teal = [0.56, 0.62];
   // The colours that are to be chosen are in sight.
   const [r, g, b] = await colourAt(page, teal[0], teal[1]);
