@@ -47,7 +47,7 @@ public sealed class SubjectTests : IDisposable
         await ProposedAsync(take, 1, null, false);
         var doubts = (await app.Client.GetFromJsonAsync<JsonNode>($"/bench/{take}/subject/doubts?area=0&part=0", TestContext.Current.CancellationToken))!;
         Assert.Equal(2, (long)doubts["revision"]!);
-        Assert.InRange((double)doubts["share"]!, 0.02, 0.5);
+        Assert.False((bool)doubts["nothing"]!);
         Assert.All(doubts["stretches"]!.AsArray(), s => Assert.InRange((double)s!["x"]!, 0, 1));
         Assert.Equal((long)(await app.StateAsync(take))["revision"]!, (long)doubts["revision"]!);
         foreach (var (area, part) in ((int, int)[])[(0, 1), (1, 0), (-1, 0), (0, -1)])

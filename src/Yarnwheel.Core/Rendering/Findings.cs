@@ -80,14 +80,16 @@ public sealed class Findings
         return source.Subject(part, cancel).Doubts(cancel);
     }
 
-    /// <summary>How much of the photo a part by subject takes, 0 … 1.</summary>
+    /// <summary>Whether a part by subject takes next to nothing: less than a fiftieth of its box, or of a hundredth of the photo where it has none.</summary>
     /// <param name="part">Valid; whether it is turned inside out does not count.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public double SubjectShare(SubjectPart part, CancellationToken cancel = default)
+    public bool IsNextToNothing(SubjectPart part, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(part);
         var mask = source.Subject(part, cancel).Mask(cancel);
-        return mask.Sum(share => (long)share) / (255.0 * mask.Length);
+        var share = mask.Sum(kept => (long)kept) / (255.0 * mask.Length);
+        var most = part.Box is { } box ? Math.Abs((box.X1 - box.X0) * (box.Y1 - box.Y0)) : 0.01;
+        return share < 0.02 * most;
     }
 
     /// <summary>The one thing that the photo is clearly of, as a part.</summary>

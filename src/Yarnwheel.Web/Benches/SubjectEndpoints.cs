@@ -31,8 +31,8 @@ internal static class SubjectEndpoints
             var state = await desk.GetAsync(take, cancel);
             if (state.Recipe.Areas.ElementAtOrDefault(area)?.Mask.Parts.ElementAtOrDefault(part) is not SubjectPart subject) return Results.NotFound();
             var open = await photos.GetAsync(state.Photo, cancel);
-            var (stretches, share) = await turns.BehindAsync(() => (open.Renderer.Findings.Doubts(subject, cancel), open.Renderer.Findings.SubjectShare(subject, cancel)), cancel);
-            return Results.Json(new { state.Revision, Stretches = stretches, Share = share });
+            var (stretches, isNothing) = await turns.BehindAsync(() => (open.Renderer.Findings.Doubts(subject, cancel), open.Renderer.Findings.IsNextToNothing(subject, cancel)), cancel);
+            return Results.Json(new { state.Revision, Stretches = stretches, Nothing = isNothing });
         });
         bench.MapPost("/main", (int take, MainSubjectRequest request, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) => EditEndpoints.Answer(async () =>
         {

@@ -99,7 +99,7 @@ const lookFor = () => {
   if (take.state.revision > 0 && take.state.recipe.areas.length === 0) view.ask(false);
 };
 steps.addEventListener('step', lookFor);
-view.isChoosing = ['light', 'keep'].includes(steps.step);
+lookFor();
 
 // A hue is taken from the photo by one click.
 wireHuePicks(bench);

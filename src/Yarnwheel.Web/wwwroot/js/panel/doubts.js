@@ -9,8 +9,8 @@ import { FlyTo } from '../photo/fly-to.js';
 export class Doubts {
   /** @type {Stretch[] | null} */
   #found = null;
-  /** How much of the photo the subject takes, 0 … 1. */
-  #share = 1;
+  /** Whether the gesture found next to nothing. */
+  #isNothing = false;
   #current = -1;
   #for = '';
   #prepared = false;
@@ -85,7 +85,7 @@ export class Doubts {
       const found = await (await get(`${take.url}/subject/doubts?area=${area}&part=${part}`, search.signal)).json();
       if (search.signal.aborted || found.revision !== take.state.revision || area !== panel.area || part !== panel.part) return;
       this.#found = found.stretches;
-      this.#share = found.share;
+      this.#isNothing = found.nothing;
       if (this.#current >= found.stretches.length) this.#current = -1;
       this.#draw();
       this.stage.redraw();
@@ -93,13 +93,6 @@ export class Doubts {
       // The part may have been removed meanwhile.
       if (!search.signal.aborted && this.#isAt) fault(error);
     }
-  }
-
-  /** Whether the gesture found next to nothing: of its box, or of the photo where there is none. */
-  get #isNothing() {
-    const { box } = this.work.part ?? {};
-    const most = box ? Math.abs((box.x1 - box.x0) * (box.y1 - box.y0)) : 0.01;
-    return this.#share < 0.02 * most;
   }
 
   #draw() {
