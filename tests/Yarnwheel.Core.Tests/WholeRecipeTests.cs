@@ -22,6 +22,8 @@ public class WholeRecipeTests
                 { "kind": "patch", "op": "subtract", "seeds": [ { "x": 0.4, "y": 0.5, "reach": 40 } ], "fade": 6 } ] },
               "edge": { "feather": 6, "grow": 3, "smooth": 60, "contrast": 20, "follow": 60, "fringe": 80, "islands": 40, "pinholes": 30 },
               "treat": { "hueShift": 40, "recolour": { "hue": 220, "amount": 50 }, "tint": { "hue": 30, "amount": 40 }, "highlights": -30, "localContrast": -40, "fineDetail": 50, "haze": -20 } },
+            { "name": "C", "over": true, "colour": 30, "strength": 70, "mask": { "parts": [ { "kind": "ramp", "shape": "radial", "cx": 0.5, "cy": 0.5, "rx": 0.4, "ry": 0.3, "feather": 60 } ] },
+              "treat": { "exposure": 0.4, "warmth": 40, "saturation": -20, "localContrast": 30, "tint": { "hue": 200, "amount": 20 } } },
             { "name": "B", "colour": 0, "strength": 60, "mask": { "parts": [
                 { "kind": "light", "from": 40, "to": 80, "grey": { "spokes": [ { "hue": 260, "lift": 50 } ] } },
                 { "kind": "ramp", "op": "intersect", "x0": 0.1, "y0": 0.2, "x1": 0.9, "y1": 0.7 },

@@ -1,3 +1,5 @@
+using System.Text.Json.Nodes;
+
 namespace Yarnwheel.Web.Tests;
 
 public sealed class PanelTests : IDisposable
@@ -42,5 +44,27 @@ public sealed class PanelTests : IDisposable
     {
         var panel = await PanelAsync(await app.AddTakeAsync(), "");
         foreach (var kind in Pages.Bench.PartKind.All) Assert.Contains($"data-key-of=\"kind-{kind.Code}\">{kind.Key}<", panel, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Local_work_goes_on_with_the_area_that_does_it_already()
+    {
+        var take = await app.AddTakeAsync();
+        Assert.Contains("data-work=\"darken\" data-area=\"\" aria-pressed=\"false\"", await PanelAsync(take, ""), StringComparison.Ordinal);
+        var begun = await PanelAsync(take, "begin=brush&work=darken");
+        Assert.Contains("Paint what is to become darker", begun, StringComparison.Ordinal);
+        Assert.Contains("data-work=\"darken\" data-area=\"\" aria-pressed=\"true\"", begun, StringComparison.Ordinal);
+        // What each begins with is a valid area; each is found by what it does, whatever its amount.
+        var works = Pages.Bench.LocalWork.All;
+        var areas = works.Select(w => JsonNode.Parse(w.Start)!).ToList();
+        foreach (var area in areas) area["mask"] = JsonNode.Parse("""{"parts":[{"kind":"brush","strokes":[{"points":[{"x":0.5,"y":0.5}]}]}]}""");
+        areas[1]["treat"]!["exposure"] = -0.2;
+        areas[1]["name"] = "Corner";
+        (await app.PostAsync($"/bench/{take}/edit", new { revision = 1, label = "Areas", window = "w", change = new[] { new { op = "replace", path = "/areas", value = areas } } })).EnsureSuccessStatusCode();
+        var panel = await PanelAsync(take, "area=1&part=0");
+        for (var k = 0; k < works.Count; k++) Assert.Contains($"data-work=\"{works[k].Code}\" data-area=\"{k}\" aria-pressed=\"{(k == 1 ? "true" : "false")}\"", panel, StringComparison.Ordinal);
+        Assert.Contains("How strongly Corner works", panel, StringComparison.Ordinal);
+        Assert.Contains("Colour back", await PanelAsync(take, "area=2"), StringComparison.Ordinal);
+        Assert.DoesNotContain("Fringe", await PanelAsync(take, "area=2&knot=true"), StringComparison.Ordinal);
     }
 }

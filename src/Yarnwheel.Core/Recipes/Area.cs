@@ -11,7 +11,11 @@ public sealed record Area
 
     public bool On { get; init; } = true;
 
-    /// <summary>What it keeps: 0 grey … 100 full.</summary>
+    /// <summary>Whether it works over all that the other areas gave, whatever its place in the list, and says nothing itself of what is kept.</summary>
+    public bool Over { get; init; }
+
+    /// <summary>What it keeps: 0 grey … 100 full. Of one that works over the others: how much of the photo's colour it lets back in where
+    /// nothing else keeps it.</summary>
     [Range(0.0, 100.0)]
     public double Colour { get; init; } = 100;
 

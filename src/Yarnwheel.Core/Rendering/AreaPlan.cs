@@ -24,12 +24,16 @@ internal sealed record AreaPlan(Area Area, Operation<Plane<float>> Mask, FringeO
     /// <summary>The wash over its grey, or null.</summary>
     public Tint? Tint { get; } = Area.Treat.Tint is { Amount: > 0 } tint ? new Tint(tint, null) : null;
 
+    /// <summary>How far it keeps what its mask holds, 0 … 1.</summary>
+    public float Keeps { get; } = (float)(Area.Strength / 100 * (Area.Over ? Area.Colour / 100 : 1));
+
     public static AreaPlan Of(Area area, PhotoSteps steps)
     {
         var photo = steps.Source.Photo;
         var folded = new FoldOperation(area.Mask.Parts.Select(p => PartPlans.Of(p, steps)), area.Mask.Invert, steps.Lit);
         var (mask, fringe) = AreaEdge.Of(area.Edge, folded, steps.Lit, Math.Max(photo.Width, photo.Height));
-        return new AreaPlan(area, mask, fringe, LocalTones.Of(area.Treat, steps.Source.Details));
+        // What works over the others has no ground of its own to clean its edge by.
+        return new AreaPlan(area, mask, area.Over ? null : fringe, LocalTones.Of(area.Treat, steps.Source.Details));
     }
 
     /// <summary>How far beyond a region the photo is read for it, pixels at the scale.</summary>

@@ -30,10 +30,11 @@ internal sealed class FramePicture
     /// <param name="view">What it is composed of.</param>
     /// <param name="finished">The finished picture, or null to draw it row by row.</param>
     /// <param name="show">What to show.</param>
+    /// <param name="needs">What that needs.</param>
     /// <param name="overlay">How the mask is laid over it.</param>
     /// <param name="area">Index of the area whose mask is shown; null for all together.</param>
     /// <param name="lit">The hue that is lit up.</param>
-    public FramePicture(Composition composition, RenderedView view, LightPlanes? finished, Show show, Overlay overlay, int? area, HueArc? lit)
+    public FramePicture(Composition composition, RenderedView view, LightPlanes? finished, Show show, ShowNeeds needs, Overlay overlay, int? area, HueArc? lit)
     {
         this.composition = composition;
         this.view = view;
@@ -41,7 +42,7 @@ internal sealed class FramePicture
         this.show = show;
         this.overlay = overlay;
         this.lit = lit;
-        needs = ShowNeeds.Of(show, overlay);
+        this.needs = needs;
         // An area that is off has an empty mask.
         chosen = (needs.Covered || needs.Stitched) && show != Show.Hue && area is { } index ? view.Masks[index]?.Mask ?? new Plane<float>(view.Region) : null;
         stitched = needs.Stitched ? chosen ?? AllKept() : null;
@@ -58,8 +59,10 @@ internal sealed class FramePicture
         {
             case Show.Mask:
                 break;
-            case Show.Original:
             case Show.Colours:
+                composition.Colours(y, light, scratch[(3 * width)..]);
+                break;
+            case Show.Original:
             case Show.Kept:
             case Show.Hue:
                 view.Lit.Light.Row(y, view.Region).CopyTo(light);

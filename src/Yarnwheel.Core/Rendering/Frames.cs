@@ -30,7 +30,7 @@ public sealed class Frames
     {
         ArgumentNullException.ThrowIfNull(recipe);
         overlay ??= Overlay.Plain;
-        var needs = ShowNeeds.Of(show, overlay);
+        var needs = ShowNeeds.Of(show, overlay, recipe.Areas.Any(a => a is { Over: true, On: true }));
         var plan = RenderPlan.Compile(needs.Lit ? recipe : recipe with { Light = new Light() }, source);
         if (area is { } chosen && (chosen < 0 || chosen >= plan.Areas.Count)) area = null;
         var drawing = source.Drawing(view.Scale, view.Region.Area, cancel);
@@ -38,7 +38,7 @@ public sealed class Frames
         var isComposed = finished is null;
         var rendered = RenderedView.Of(plan, drawing, view.Region, needs.Lifted && isComposed, needs.Masks && (isComposed || needs.Covered || needs.Stitched));
         var lit = show == Show.Hue && hue is { } degrees ? new HueArc(new HuePart { From = (degrees + 350) % 360, To = (degrees + 10) % 360, Fade = 8, MinChroma = 3 }) : null;
-        var picture = new FramePicture(new Composition(plan, rendered), rendered, finished, show, overlay, area, lit);
+        var picture = new FramePicture(new Composition(plan, rendered), rendered, finished, show, needs, overlay, area, lit);
         var width = view.Region.Width;
         var result = new byte[3 * width * view.Region.Height];
         Rows.Each(view.Region, 3 * width + Composition.Scratch(width), (y, scratch) => picture.Row(y, scratch, result.AsSpan(3 * (y - view.Region.Y) * width, 3 * width)), cancel);

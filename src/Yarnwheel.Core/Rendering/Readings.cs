@@ -46,7 +46,7 @@ public sealed class Readings
         var kept = 0f;
         if (area is { } index && index >= 0 && index < masks.Length) kept = masks[index];
         else
-            for (var k = 0; k < masks.Length; k++) kept = MathF.Max(kept, masks[k] * (float)(plan.Areas[k].Area.Strength / 100));
+            for (var k = 0; k < masks.Length; k++) kept = MathF.Max(kept, masks[k] * plan.Areas[k].Keeps);
 
         var light = lit.Light.Row(here.Y, here);
         var lab = lit.Lab.Row(here.Y, here);

@@ -14,6 +14,7 @@ internal sealed class RenderPlan
         Recipe = recipe;
         Steps = steps;
         Areas = [.. recipe.Areas.Select(a => AreaPlan.Of(a, steps))];
+        Order = [.. Enumerable.Range(0, Areas.Count).OrderBy(k => recipe.Areas[k].Over)];
         Curve = new WheelCurve(recipe.Grey.Spokes);
         Sharpen = recipe.Finish.Sharpen.Amount > 0 ? new Sharpen(recipe.Finish.Sharpen) : null;
         Hues = Curve.IsFlat ? null : steps.Hues(recipe.Grey.Calm);
@@ -25,6 +26,9 @@ internal sealed class RenderPlan
     public PhotoSteps Steps { get; }
 
     public IReadOnlyList<AreaPlan> Areas { get; }
+
+    /// <summary>The areas' numbers in the order in which they are laid: those that work over the others come last.</summary>
+    public IReadOnlyList<int> Order { get; }
 
     public WheelCurve Curve { get; }
 

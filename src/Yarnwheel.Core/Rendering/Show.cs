@@ -9,7 +9,7 @@ public enum Show
     /// <summary>The photo as it came.</summary>
     Original,
 
-    /// <summary>The photo in the recipe's light, all of it in colour.</summary>
+    /// <summary>The photo in the recipe's light, all of it in colour, with what works over all of it.</summary>
     Colours,
 
     /// <summary>The grey of everything, kept parts included.</summary>

@@ -11,7 +11,10 @@ namespace Yarnwheel.Core.Rendering;
 /// <param name="Stitched">Whether the mask's contour is drawn.</param>
 internal readonly record struct ShowNeeds(bool Lit, bool Lifted, bool Masks, bool Finished, bool Covered, bool Stitched)
 {
-    public static ShowNeeds Of(Show show, Overlay overlay)
+    /// <param name="show">What is shown.</param>
+    /// <param name="overlay">How the mask is laid over it.</param>
+    /// <param name="isWorkedOver">Whether an area works over all others.</param>
+    public static ShowNeeds Of(Show show, Overlay overlay, bool isWorkedOver)
     {
         var needs = show switch
         {
@@ -19,7 +22,7 @@ internal readonly record struct ShowNeeds(bool Lit, bool Lifted, bool Masks, boo
             Show.Flat => new ShowNeeds(true, false, true, true, false, true),
             Show.Veil => new ShowNeeds(true, true, true, true, true, true),
             Show.Grey => new ShowNeeds(true, true, false, false, false, true),
-            Show.Colours => new ShowNeeds(true, false, false, false, false, true),
+            Show.Colours => new ShowNeeds(true, false, isWorkedOver, false, false, true),
             Show.Original => new ShowNeeds(false, false, false, false, false, false),
             Show.Hue => new ShowNeeds(true, false, false, false, true, false),
             Show.Mask => new ShowNeeds(true, false, true, false, true, true),

@@ -61,6 +61,7 @@ public static class ShortcutList
         new("save", "Ctrl S", "save a copy", Work, Way: ShortcutWay.Fixed),
         new("help", "?", "this list", Work, Way: ShortcutWay.Fixed),
         new(Opener, "E", "everything else: then one of the letters below", More),
+        .. LocalWork.All.Select(work => new Shortcut($"work-{work.Code}", work.Key, $"brush: {work.Words}", More, Way: ShortcutWay.Second)),
         new("surround", "S", "surround darker or lighter", More, Way: ShortcutWay.Second),
         new("theme", "L", "light or dark page", More, Way: ShortcutWay.Second),
         new("read-recipe", "O", "open a recipe from a file", More, Way: ShortcutWay.Second),

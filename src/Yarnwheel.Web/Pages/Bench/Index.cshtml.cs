@@ -29,11 +29,11 @@ internal sealed class IndexModel(TakeDesk desk, OpenPhotos photos, PhotoLibrary 
     }
 
     /// <summary>The areas and the settings of what is chosen.</summary>
-    public async Task<IActionResult> OnGetPanelAsync(int take, int? area, int? part, bool knot, string? begin, CancellationToken cancel)
+    public async Task<IActionResult> OnGetPanelAsync(int take, int? area, int? part, bool knot, string? begin, string? work, CancellationToken cancel)
     {
         var state = await desk.GetAsync(take, cancel);
         var open = await photos.GetAsync(state.Photo, cancel);
-        return Partial("_Panel", PanelModel.Of(state, open.Renderer.Photo.Full, area, part, knot, begin));
+        return Partial("_Panel", PanelModel.Of(state, open.Renderer.Photo.Full, area, part, knot, begin, work));
     }
 
     /// <summary>The starting mixes, shown on this photo.</summary>

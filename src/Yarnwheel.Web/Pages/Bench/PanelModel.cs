@@ -14,19 +14,21 @@ namespace Yarnwheel.Web.Pages.Bench;
 /// <param name="Part">Index of the chosen part of it, or null for the area itself.</param>
 /// <param name="Knot">Whether its edge is chosen.</param>
 /// <param name="Begin">The kind of part that the next press on the photo begins, in the chosen area or a new one.</param>
-public sealed record PanelModel(TakeState Take, PhotoPixels Photo, int? Area, int? Part, bool Knot, PartKind? Begin)
+/// <param name="Work">The local work whose area it begins, or null.</param>
+public sealed record PanelModel(TakeState Take, PhotoPixels Photo, int? Area, int? Part, bool Knot, PartKind? Begin, LocalWork? Work)
 {
     public Recipe Recipe => Take.Recipe;
 
     /// <summary>With a choice that the recipe has.</summary>
-    public static PanelModel Of(TakeState take, PhotoPixels photo, int? area, int? part, bool knot, string? begin)
+    public static PanelModel Of(TakeState take, PhotoPixels photo, int? area, int? part, bool knot, string? begin, string? work)
     {
         ArgumentNullException.ThrowIfNull(take);
         var areas = take.Recipe.Areas;
         var kind = PartKind.All.FirstOrDefault(k => k.Code == begin);
-        if (area is not { } index || index < 0 || index >= areas.Length) return new PanelModel(take, photo, null, null, false, kind);
+        var local = kind is null ? null : LocalWork.All.FirstOrDefault(w => w.Code == work);
+        if (area is not { } index || index < 0 || index >= areas.Length) return new PanelModel(take, photo, null, null, false, kind, local);
         var chosen = part is { } p && p >= 0 && p < areas[index].Mask.Parts.Length && !knot && kind is null ? part : null;
-        return new PanelModel(take, photo, index, chosen, knot && kind is null, kind);
+        return new PanelModel(take, photo, index, chosen, knot && kind is null, kind, null);
     }
 
     /// <summary>The colour at the middle of a pick, as #rrggbb.</summary>

@@ -10,7 +10,7 @@ import { KeyHelp } from './key-help.js';
 import { Keys } from './keys.js';
 import { nextSurround, switchTheme } from './look.js';
 import { HueAmounts } from './wheel/hue-amounts.js';
-import { kinds } from './panel/kinds.js';
+import { kinds, works } from './panel/kinds.js';
 import { LeftOver } from './panel/left-over.js';
 import { SmallMap } from './photo/map.js';
 import { MaskPicture } from './panel/mask-picture.js';
@@ -96,7 +96,7 @@ new Reading(get('reading'), view, take, panel, read => {
 // While greys are mixed and the picture is finished the greys are what is looked at, also before anything is kept.
 const lookFor = () => {
   view.isChoosing = ['light', 'keep'].includes(steps.step);
-  if (take.state.revision > 0 && take.state.recipe.areas.length === 0) view.ask(false);
+  if (take.state.revision > 0 && take.keepsNothing) view.ask(false);
 };
 steps.addEventListener('step', lookFor);
 lookFor();
@@ -264,6 +264,7 @@ const kind = (/** @type {string} */ code) => () => {
 const keys = new Keys(JSON.parse(bench.dataset.shortcuts ?? '[]'), get('rest'), {
   press: {
     ...Object.fromEntries(kinds.map(k => [`kind-${k.code}`, kind(k.code)])),
+    ...Object.fromEntries(Object.keys(works).map(code => [`work-${code}`, () => acts.doLocally(code)])),
     new: () => panel.choose(null, null), side: () => panel.setSide(!panel.leaveOut),
     smaller: () => hands.brushSettings.size(-1), larger: () => hands.brushSettings.size(1), cling: () => hands.brush.hold(true),
     'doubt-next': () => doubts.step(1) || leftOver.walk(1), 'doubt-back': () => doubts.step(-1) || leftOver.walk(-1),

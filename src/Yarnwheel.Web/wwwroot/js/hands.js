@@ -52,6 +52,7 @@ export class Hands {
   /** Takes up what is chosen now. */
   follow() {
     const { area, part, begin } = this.work.panel;
+    this.brushSettings.use(Boolean(begin ? this.work.panel.work : this.work.panel.areas[area ?? -1]?.over));
     const chosen = `${area} ${part} ${begin}`;
     if (chosen !== this.#for) {
       this.outline.rest();

@@ -15,7 +15,8 @@ export class Hints {
     this.#gone = new Set((localStorage.getItem('hints gone') ?? '').split(' ').filter(Boolean));
     for (const hint of this.hints) hint.querySelector('button')?.addEventListener('click', () => this.#done(hint.dataset.hint ?? ''));
     take.addEventListener('state', event => {
-      const { areas, grey } = take.state.recipe;
+      const { grey } = take.state.recipe;
+      const areas = take.state.recipe.areas.filter((/** @type {any} */ a) => !a.over);
       const cause = /** @type {CustomEvent} */ (event).detail;
       // Who opens a take with work in it needs no hints.
       if (cause === 'load') this.#draw(areas.length === 0);

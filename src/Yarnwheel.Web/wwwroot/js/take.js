@@ -71,6 +71,11 @@ export class Take extends EventTarget {
     isLoaded();
   }
 
+  /** Whether no area says what is kept. */
+  get keepsNothing() {
+    return this.state.recipe !== null && this.state.recipe.areas.every((/** @type {any} */ area) => area.over);
+  }
+
   /** The value at a JSON Pointer. @param {string} path */
   at(path) {
     return path.split('/').slice(1).reduce((node, step) => node?.[step], this.state.recipe);

@@ -9,6 +9,8 @@ import { showNumber, wireNumber } from '../panel/numbers.js';
 
 /** @type {Values} */
 const USUAL = { radius: 0.02, hardness: 80, flow: 100, ceiling: 100, pen: 'size', tones: 'all', away: false, clings: false, reach: 5, fade: 4, lightness: 30, held: false };
+/** What is done to a place by painting begins softly. @type {Values} */
+const LOCAL = { ...USUAL, radius: 0.04, hardness: 0 };
 const LEAST = 0.0002;
 const MOST = 0.3;
 
@@ -16,30 +18,47 @@ const MOST = 0.3;
 export class BrushSettings extends EventTarget {
   /** @type {Values} */
   values = { ...USUAL };
+  /** Under which name they are remembered. */
+  #name = 'brush';
 
   /** @param {HTMLElement} panel @param {number} longer side of the photo, pixels */
   constructor(panel, longer) {
     super();
     this.panel = panel;
     this.longer = longer;
-    try {
-      const known = JSON.parse(localStorage.getItem('brush') ?? '{}');
-      // Only what is still meant by the same name and kind.
-      for (const [name, value] of Object.entries(known)) if (typeof value === typeof USUAL[/** @type {keyof Values} */ (name)]) Object.assign(this.values, { [name]: value });
-      this.values.away = this.values.held = false;
-    } catch {
-      localStorage.removeItem('brush');
-    }
+    this.#recall();
     panel.addEventListener('click', event => {
       const button = event.target instanceof Element ? /** @type {HTMLElement | null} */ (event.target.closest('[data-brush]')) : null;
       if (button) this.set(JSON.parse(button.dataset.brush ?? '{}'));
     });
   }
 
+  /** The brush for masks, or the one for local work. @param {boolean} local */
+  use(local) {
+    const name = local ? 'brush, local' : 'brush';
+    if (name === this.#name) return;
+    this.#name = name;
+    this.#recall();
+    this.show();
+    this.dispatchEvent(new Event('change'));
+  }
+
+  #recall() {
+    this.values = { ...(this.#name === 'brush' ? USUAL : LOCAL) };
+    try {
+      const known = JSON.parse(localStorage.getItem(this.#name) ?? '{}');
+      // Only what is still meant by the same name and kind.
+      for (const [name, value] of Object.entries(known)) if (typeof value === typeof USUAL[/** @type {keyof Values} */ (name)]) Object.assign(this.values, { [name]: value });
+      this.values.away = this.values.held = false;
+    } catch {
+      localStorage.removeItem(this.#name);
+    }
+  }
+
   /** @param {Partial<Values>} change */
   set(change) {
     Object.assign(this.values, change);
-    localStorage.setItem('brush', JSON.stringify(this.values));
+    localStorage.setItem(this.#name, JSON.stringify(this.values));
     this.show();
     this.dispatchEvent(new Event('change'));
   }

@@ -5,6 +5,9 @@
 /** The kinds of part, as the application lists them. @type {Kind[]} */
 export const kinds = JSON.parse(document.getElementById('bench')?.dataset.kinds ?? '[]');
 
+/** What the areas of local work begin with, by code. @type {Record<string, any>} */
+export const works = JSON.parse(document.getElementById('bench')?.dataset.works ?? '{}');
+
 /** What a part of a kind begins with. @param {string} code */
 export const startOf = code => kinds.find(k => k.code === code)?.start;
 

@@ -48,6 +48,14 @@ export class PanelActs {
     else panel.choose(panel.area, index);
   }
 
+  /** Goes on with local work by brush, or begins it. @param {string} code */
+  doLocally(code) {
+    const there = /** @type {HTMLElement | null} */ (this.panel.element.querySelector(`[data-work="${code}"]`))?.dataset.area;
+    if (this.panel.work === code) this.panel.setBegin(null, null);
+    else if (there) this.panel.choose(Number(there), 0);
+    else this.panel.setBegin(null, 'brush', code);
+  }
+
   showOutlineMode() {
     for (const button of this.panel.element.querySelectorAll('[data-act="outline-mode"]'))
       button.setAttribute('aria-checked', String(button.getAttribute('data-value') === this.outlineMode));
@@ -70,6 +78,7 @@ export class PanelActs {
       'area-copy': () => this.#copyArea(area ?? 0, false),
       'area-opposite': () => this.#copyArea(area ?? 0, true),
       'part-begin': () => (button.dataset.kind === 'picture' ? this.further.picture(area, null) : panel.setBegin(area, button.dataset.kind ?? null)),
+      'work-begin': () => this.doLocally(button.dataset.work ?? ''),
       'begin-end': () => panel.setBegin(panel.area, null),
       'begin-with': () => this.work.keep(`Part ${button.dataset.name}`, JSON.parse(json ?? '{}'), capital(button.dataset.name ?? 'Area')),
       'part-on': () => this.#flip(`${partPath}/on`, 'Part on', 'Part off'),

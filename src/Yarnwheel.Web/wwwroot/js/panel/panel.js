@@ -15,6 +15,8 @@ export class Panel extends EventTarget {
   knot = false;
   /** The kind of part that the next gesture on the photo begins. @type {string | null} */
   begin = null;
+  /** The local work whose area the next stroke begins. @type {string | null} */
+  work = null;
   leaveOut = false;
 
   /** @param {HTMLElement} element @param {import('../take.js').Take} take */
@@ -57,14 +59,14 @@ export class Panel extends EventTarget {
 
   /** @param {number | null} area @param {number | null} part @param {boolean} [knot] */
   choose(area, part, knot = false) {
-    Object.assign(this, { area, part, knot, begin: null });
+    Object.assign(this, { area, part, knot, begin: null, work: null });
     this.refresh();
     this.dispatchEvent(new Event('chosen'));
   }
 
-  /** The next gesture on the photo begins a part. @param {number | null} area where it joins; null for a new area @param {string | null} kind null: it does not */
-  setBegin(area, kind) {
-    Object.assign(this, { area, begin: kind, ...(kind ? { part: null, knot: false } : {}) });
+  /** The next gesture on the photo begins a part. @param {number | null} area where it joins; null for a new area @param {string | null} kind null: it does not @param {string | null} [work] whose area it begins */
+  setBegin(area, kind, work = null) {
+    Object.assign(this, { area, begin: kind, work, ...(kind ? { part: null, knot: false } : {}) });
     this.refresh();
     this.dispatchEvent(new Event('chosen'));
   }
@@ -88,7 +90,7 @@ export class Panel extends EventTarget {
 
   async refresh() {
     const query = new URLSearchParams();
-    for (const [name, value] of Object.entries({ area: this.area, part: this.part, knot: this.knot || null, begin: this.begin })) if (value !== null) query.set(name, String(value));
+    for (const [name, value] of Object.entries({ area: this.area, part: this.part, knot: this.knot || null, begin: this.begin, work: this.work })) if (value !== null) query.set(name, String(value));
     try {
       await window.htmx.ajax('GET', `${this.take.url}?handler=Panel&${query}`, { target: '#panel', swap: 'innerMorph' });
     } catch (error) {
@@ -105,7 +107,7 @@ export class Panel extends EventTarget {
     }
     // What a change made is chosen.
     const { made } = this.take.state;
-    if (made) Object.assign(this, { area: made.area, part: made.part, begin: null, knot: false });
+    if (made) Object.assign(this, { area: made.area, part: made.part, begin: null, work: null, knot: false });
     if (this.area !== null && this.area >= count) this.area = count > 0 ? count - 1 : null;
     if (this.area === null) this.knot = false;
     if (this.area === null || (this.part !== null && this.part >= this.areas[this.area].mask.parts.length)) this.part = null;

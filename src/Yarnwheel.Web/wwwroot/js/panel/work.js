@@ -1,6 +1,6 @@
 // @ts-check
 import { post } from '../http.js';
-import { startOf } from './kinds.js';
+import { startOf, works } from './kinds.js';
 
 /** @typedef {import('../take.js').Operation} Operation */
 
@@ -30,7 +30,7 @@ export class Work {
     const value = { ...startOf(this.panel.begin ?? 'colour'), ...fields };
     const { area } = this.panel;
     return area === null
-      ? [{ op: 'add', path: '/areas/-', value: { name, mask: { parts: [value] } } }]
+      ? [{ op: 'add', path: '/areas/-', value: { ...works[this.panel.work ?? ''], name, mask: { parts: [value] } } }]
       : [{ op: 'add', path: `/areas/${area}/mask/parts/-`, value }];
   }
 
@@ -51,6 +51,8 @@ export class Work {
   async keep(label, fields, named) {
     if (this.part) return this.take.commit(label, this.change(fields));
     if (this.panel.area !== null) return this.take.commit(label, this.change(fields));
+    const local = works[this.panel.work ?? ''];
+    if (local) return this.take.commit(`${local.name}: brush`, this.change(fields, local.name));
     // The application sees to it that no other area has the name.
     return this.take.commit('New area', this.change(fields, typeof named === 'string' ? named : await this.#colourAt(named)));
   }

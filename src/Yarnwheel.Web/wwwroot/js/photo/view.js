@@ -155,7 +155,7 @@ export class PhotoView extends EventTarget {
 
   /** Whether nothing is kept yet while colours are chosen: the photo is shown in its colours. */
   get isUnkept() {
-    return this.isChoosing && this.take.state.recipe?.areas.length === 0 && !this.take.draft?.some(step => step.path.startsWith('/areas'));
+    return this.isChoosing && this.take.keepsNothing && !this.take.draft?.some(step => step.path === '/areas/-' && !step.value?.over);
   }
 
   /** The part of the photo in sight, in pixels at the zoom. */
