@@ -21,8 +21,16 @@ function writePng(path, shade) {
 test('an empty Shelf teaches and offers the demo photos', async ({ page }) => {
   await page.goto(app.url);
   await expect(page.getByText('Nothing on the Shelf yet')).toBeVisible();
+  await expect(page.locator('.first-hint:visible')).toHaveCount(3);
+  await page.locator('[data-hint="jobs"] button').click();
+  await page.reload();
+  await expect(page.locator('.first-hint:visible')).toHaveCount(2);
+  await page.goto(`${app.url}/help`);
+  await page.getByRole('link', { name: 'had again' }).click();
+  await expect(page.locator('.first-hint:visible')).toHaveCount(3);
   await page.getByRole('button', { name: 'Try it with the demo photos' }).click();
   await expect(page.locator('.photo-card')).toHaveCount(8);
+  await expect(page.locator('.first-hint:visible')).toHaveCount(0);
   await expect.poll(() => page.locator('.photo-sheet img').evaluateAll(all => all.every(i => /** @type {HTMLImageElement} */ (i).naturalWidth > 100))).toBe(true);
 });
 

@@ -49,6 +49,7 @@ public static class ShortcutList
         new("nearer", "wheel, + and −", "zoom about the pointer", Move, Way: ShortcutWay.Fixed),
         new("space", "Space and drag", "move the photo; so do the middle button and the arrows", Move, Way: ShortcutWay.Fixed),
         new("cross-hair", "Shift and arrows", "a cross-hair over the photo; Enter presses there, Shift and Enter holds until the next, with Alt it takes away", Move, Way: ShortcutWay.Fixed),
+        new("back", "Esc", "drops what is begun; with nothing begun, brings the keyboard back to the photo", Move, Way: ShortcutWay.Fixed),
         new("touch", "two fingers", "move and zoom the photo; a finger that rests does what Alt does, and so does a pen’s barrel button", Move, Way: ShortcutWay.Fixed),
         new("docks", "D", "photo alone", Move),
         new("step-light", "6", "step: light", Steps),

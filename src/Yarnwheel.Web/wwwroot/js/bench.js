@@ -3,7 +3,6 @@ import { Arcs } from './wheel/arcs.js';
 import { CrossHair } from './photo/cross-hair.js';
 import { Doubts } from './panel/doubts.js';
 import { Hands } from './hands.js';
-import { Hints } from './hints.js';
 import { Lens } from './photo/lens.js';
 import { post } from './http.js';
 import { KeyHelp } from './key-help.js';
@@ -29,6 +28,7 @@ import { Showing } from './photo/showing.js';
 import { Stage } from './photo/stage.js';
 import { Steps } from './panel/steps.js';
 import { Take } from './take.js';
+import { TakeHints } from './take-hints.js';
 import { ToneHandles } from './tones/tone-handles.js';
 import { Tones } from './tones/tones.js';
 import { Toning } from './wheel/toning.js';
@@ -202,6 +202,8 @@ function escape() {
   crossHair.hide();
   if (hands.pulling) setPulling(false);
   else if (panel.begin) panel.setBegin(panel.area, null);
+  // The keyboard comes back to the photo from wherever it was.
+  else stageElement.focus();
 }
 
 /** @type {Record<string, () => unknown>} */
@@ -285,7 +287,7 @@ const keys = new Keys(JSON.parse(bench.dataset.shortcuts ?? '[]'), get('rest'), 
     Delete: () => { if (!stage.key('Delete')) acts.removeChosen(); }, F2: () => panel.rename(),
   },
 });
-const hints = new Hints(bench, take);
+const hints = new TakeHints(bench, take);
 const keyHelp = new KeyHelp(/** @type {HTMLDialogElement} */ (get('help')), keys, () => hints.again(), () => panel.begin ?? work.part?.kind ?? 'colour');
 keys.addEventListener('changed', showHint);
 panel.addEventListener('drawn', () => keys.show());

@@ -1,55 +1,41 @@
 // @ts-check
 
-/**
- * Three short hints in their places on a first take: what to press, what to pull, what tidies. Each goes once it was done, or by its ×, and stays gone in this browser;
- * they can be had again from the list of keys.
- */
+/** Short hints in their places. Each goes once it was done, or by its ×, and stays gone in this browser until all are asked for again. */
 export class Hints {
   /** What was done or put away. @type {Set<string>} */
   #gone;
-  #areas = 0;
 
-  /** @param {HTMLElement} page @param {import('./take.js').Take} take */
-  constructor(page, take) {
-    this.hints = /** @type {HTMLElement[]} */ ([...page.querySelectorAll('[data-hint]')]);
-    this.#gone = new Set((localStorage.getItem('hints gone') ?? '').split(' ').filter(Boolean));
-    for (const hint of this.hints) hint.querySelector('button')?.addEventListener('click', () => this.#done(hint.dataset.hint ?? ''));
-    take.addEventListener('state', event => {
-      const { grey } = take.state.recipe;
-      const areas = take.state.recipe.areas.filter((/** @type {any} */ a) => !a.over);
-      const cause = /** @type {CustomEvent} */ (event).detail;
-      // Who opens a take with work in it needs no hints.
-      if (cause === 'load') this.#draw(areas.length === 0);
-      else if (areas.length > this.#areas) this.#done('keep');
-      else if (cause === 'edit' && this.#spokes !== JSON.stringify(grey.spokes)) this.#done('spoke');
-      if (areas.some((/** @type {any} */ a) => a.edge.follow > 0)) this.#done('tidy');
-      this.#areas = areas.length;
-      this.#spokes = JSON.stringify(grey.spokes);
+  /** @param {HTMLElement} page @param {string} place under which what is gone is remembered */
+  constructor(page, place) {
+    this.page = page;
+    this.place = place;
+    this.#gone = new Set((localStorage.getItem(place) ?? '').split(' ').filter(Boolean));
+    page.addEventListener('click', event => {
+      const away = event.target instanceof Element ? event.target.closest('[data-hint] > button') : null;
+      if (away) this.done(/** @type {HTMLElement} */ (away.parentElement).dataset.hint ?? '');
     });
   }
 
-  #spokes = '';
-
-  /** Shows all of them again. */
-  again() {
+  /** Shows all of them again, here and wherever others are remembered. @param {string[]} [others] */
+  again(others = []) {
     this.#gone.clear();
-    this.#keep();
-    this.#draw(true);
+    for (const place of [this.place, ...others]) localStorage.removeItem(place);
+    this.draw(true);
   }
 
   /** @param {string} name */
-  #done(name) {
+  done(name) {
     this.#gone.add(name);
-    this.#keep();
-    for (const hint of this.hints) if (hint.dataset.hint === name) hint.hidden = true;
+    localStorage.setItem(this.place, [...this.#gone].join(' '));
+    for (const hint of this.#all()) if (hint.dataset.hint === name) hint.hidden = true;
   }
 
   /** @param {boolean} isWanted */
-  #draw(isWanted) {
-    for (const hint of this.hints) hint.hidden = !isWanted || this.#gone.has(hint.dataset.hint ?? '');
+  draw(isWanted) {
+    for (const hint of this.#all()) hint.hidden = !isWanted || this.#gone.has(hint.dataset.hint ?? '');
   }
 
-  #keep() {
-    localStorage.setItem('hints gone', [...this.#gone].join(' '));
+  #all() {
+    return /** @type {NodeListOf<HTMLElement>} */ (this.page.querySelectorAll('[data-hint]'));
   }
 }

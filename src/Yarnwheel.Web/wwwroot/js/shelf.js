@@ -1,5 +1,6 @@
 // @ts-check
 import { post } from './http.js';
+import { Hints } from './hints.js';
 import { switchTheme } from './look.js';
 import { fault, note } from './notes.js';
 import { upload } from './upload.js';
@@ -8,6 +9,16 @@ const get = (/** @type {string} */ id) => /** @type {HTMLElement} */ (document.g
 const picker = /** @type {HTMLInputElement} */ (get('files'));
 const question = /** @type {HTMLDialogElement} */ (get('question'));
 const drop = get('drop');
+
+// On an empty Shelf: how to begin.
+const hints = new Hints(document.body, 'shelf hints gone');
+const showHints = () => hints.draw(!document.querySelector('.photo-card'));
+if (location.search === '?hints') {
+  hints.again(['hints gone']);
+  history.replaceState(null, '', '/');
+}
+showHints();
+document.addEventListener('htmx:after:swap', showHints);
 
 const refresh = () => window.htmx.trigger('#photos', 'refresh');
 
@@ -20,7 +31,10 @@ async function addAll(files) {
     for (let file = waiting.shift(); file; file = waiting.shift()) {
       const added = await upload(file, get('incoming'));
       if (added?.wasThere) known.push(added.name);
-      if (added) refresh();
+      if (added) {
+        hints.done('add');
+        refresh();
+      }
     }
   };
   await Promise.all([one(), one()]);
@@ -55,6 +69,8 @@ addEventListener('drop', event => {
   addAll([...(event.dataTransfer?.files ?? [])]);
 });
 
+document.querySelector('.shelf-help')?.addEventListener('click', () => hints.done('jobs'));
+
 addEventListener('keydown', event => {
   if (event.key === 'l' && !event.ctrlKey && !(event.target instanceof HTMLInputElement)) switchTheme();
 });
@@ -82,6 +98,7 @@ get('photos').addEventListener('click', async event => {
   button.textContent = 'Putting them on the Shelf …';
   try {
     await post('/shelf/demo');
+    hints.done('demo');
   } catch (error) {
     fault(error);
   }
