@@ -176,6 +176,17 @@ public class SubjectTests
     }
 
     [Fact]
+    public void A_box_in_which_nothing_stands_out_takes_next_to_nothing_and_a_thing_does_not()
+    {
+        Findings Of(byte[] rgb) => new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)).Findings;
+        // All of the box is told to be outside.
+        var ground = Picture((_, _) => (120, 130, 110), 3);
+        Assert.True(Of(ground).IsNextToNothing(Boxed with { Outside = [[At(0.3, 0.5), At(0.7, 0.5)]], Width = 0.8 }));
+        Assert.False(Of(Disc(10)).IsNextToNothing(Boxed));
+        Assert.False(Of(Disc(10)).IsNextToNothing(new SubjectPart { Inside = [[At(0.42, 0.5), At(0.5, 0.4), At(0.58, 0.5)]], Width = 0.02 }));
+    }
+
+    [Fact]
     public void It_can_be_cancelled()
     {
         using var cancelled = new CancellationTokenSource();

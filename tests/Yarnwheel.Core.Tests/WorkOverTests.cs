@@ -110,4 +110,17 @@ public class WorkOverTests
         for (var i = 0; i < none.Length; i++)
             if (i / 3 % Width > Width / 2 + 1) Assert.InRange(half[i] - 255 * Srgb.Encode((Srgb.Decode(none[i]) + Srgb.Decode(all[i])) / 2), -2, 2);
     }
+
+    [Fact]
+    public void What_is_kept_of_the_photo_is_counted_by_area_and_in_all()
+    {
+        var recipe = Over("\"colour\": 100, \"strength\": 50", mask: """{ "parts": [ { "kind": "ramp", "x0": 0.25, "y0": 0, "x1": 0.251, "y1": 0 } ] }""");
+        var shares = Renderer().Readings.Shares(recipe with { Areas = [.. recipe.Areas, recipe.Areas[0] with { On = false }] });
+        Assert.Equal(3, shares.Areas.Count);
+        Assert.Equal(50, shares.Areas[0], 1.0);
+        Assert.Equal(25, shares.Areas[1], 1.0);
+        Assert.Equal(0, shares.Areas[2]);
+        // The half keeps all; the quarter lies within it.
+        Assert.Equal(50, shares.All, 1.0);
+    }
 }

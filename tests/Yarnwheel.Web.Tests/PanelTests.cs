@@ -67,4 +67,18 @@ public sealed class PanelTests : IDisposable
         Assert.Contains("Colour back", await PanelAsync(take, "area=2"), StringComparison.Ordinal);
         Assert.DoesNotContain("Fringe", await PanelAsync(take, "area=2&knot=true"), StringComparison.Ordinal);
     }
+
+    [Fact]
+    public async Task The_Bench_shows_all_takes_of_the_photo_and_how_much_each_area_keeps()
+    {
+        var take = await WithPartsAsync(new { kind = "ramp", x0 = 0.5, y0 = 0, x1 = 0.501, y1 = 0 });
+        (await app.PostAsync($"/takes/{take}/copy", new { })).EnsureSuccessStatusCode();
+        var page = await app.Client.GetStringAsync($"/bench/{take}", TestContext.Current.CancellationToken);
+        Assert.Contains($"data-take=\"{take}\" aria-current=\"page\"", page, StringComparison.Ordinal);
+        Assert.Contains(">Take 2</span>", page, StringComparison.Ordinal);
+        var shares = JsonNode.Parse(await app.Client.GetStringAsync($"/bench/{take}/shares", TestContext.Current.CancellationToken))!;
+        Assert.Equal("One", (string?)shares["areas"]![0]!["name"]);
+        Assert.InRange((double)shares["areas"]![1]!["share"]!, 40, 60);
+        Assert.InRange((double)shares["all"]!, 40, 60);
+    }
 }

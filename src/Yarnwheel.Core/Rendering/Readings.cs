@@ -56,6 +56,16 @@ public sealed class Readings
             HueName.Of(lab.L[0], lab.A[0], lab.B[0]), ToneRange.ToneOf(tones[here.X - near.X]), [.. masks.Select(m => 100.0 * m)]);
     }
 
+    /// <summary>How much of the photo is kept, by all areas and by each.</summary>
+    /// <param name="recipe">Valid.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    /// <exception cref="OperationCanceledException">Cancelled.</exception>
+    public KeptShares Shares(Recipe recipe, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(recipe);
+        return KeptShares.Of(recipe, source, cancel);
+    }
+
     private static Region PlaceOf(Drawing drawing, double x, double y)
     {
         int Place(double share, int length) => Math.Clamp((int)(share * length), 0, length - 1);

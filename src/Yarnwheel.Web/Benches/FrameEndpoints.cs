@@ -35,6 +35,13 @@ internal static class FrameEndpoints
             var recipe = TakeDesk.WithDraft(state.Recipe, request.Draft);
             return Results.Json(open.Renderer.Readings.At(recipe, request.X, request.Y, request.Area, request.Scale is > 0 and < 1 ? request.Scale : 1, LightPartOf(recipe, request.Area, request.Part), cancel));
         });
+        bench.MapGet("/shares", async (int take, TakeDesk desk, OpenPhotos photos, FrameTurns turns, CancellationToken cancel) =>
+        {
+            var state = await desk.GetAsync(take, cancel);
+            var open = await photos.GetAsync(state.Photo, cancel);
+            var shares = await turns.BehindAsync(() => open.Renderer.Readings.Shares(state.Recipe, cancel), cancel);
+            return Results.Json(new { All = Math.Round(shares.All, 1), Areas = state.Recipe.Areas.Select((a, k) => new { a.Name, Share = Math.Round(shares.Areas[k], 1) }) });
+        });
         bench.MapGet("/hues", async (int take, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) =>
         {
             var state = await desk.GetAsync(take, cancel);
