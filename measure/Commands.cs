@@ -81,8 +81,16 @@ internal static class Commands
         var box = new Option<bool>("--box") { Description = "The box alone, without strokes." };
         var only = new Option<string?>("--only") { Description = "Part of the names of the scenes wanted." };
         var pictures = new Option<DirectoryInfo?>("--pictures") { Description = "A folder for pictures of what was found." };
-        var command = new Command("subjects", "Subjects beside grabCut.") { box, only, pictures };
-        command.SetAction(parsed => SubjectTable.Print(parsed.GetValue(box), parsed.GetValue(only), parsed.GetValue(pictures)?.FullName));
+        var aside = new Option<bool>("--aside") { Description = "The things that were put aside before anything was tuned." };
+        var readings = new Option<bool>("--readings") { Description = "Each reading of five kinds of gestures, without grabCut." };
+        var fit = new Option<bool>("--fit") { Description = "Fits what speaks for a reading." };
+        var command = new Command("subjects", "Subjects beside grabCut.") { box, only, pictures, aside, readings, fit };
+        command.SetAction(parsed =>
+        {
+            if (parsed.GetValue(fit)) ReadingFit.Print();
+            else if (parsed.GetValue(readings)) ReadingTable.Print(parsed.GetValue(only), parsed.GetValue(aside));
+            else SubjectTable.Print(parsed.GetValue(box), parsed.GetValue(only), parsed.GetValue(pictures)?.FullName, parsed.GetValue(aside));
+        });
         return command;
     }
 

@@ -11,7 +11,7 @@ test.beforeEach(async ({ page }) => {
   await undoAll(page);
   await page.keyboard.press('n');
   await page.keyboard.press('s');
-  await expect(page.getByRole('radio', { name: 'box' })).toHaveAttribute('aria-checked', 'true');
+  await expect(page.getByRole('radio', { name: 'box', exact: true })).toHaveAttribute('aria-checked', 'true');
 });
 
 const isGrey = (/** @type {number[]} */ [r, g, b]) => Math.max(r, g, b) - Math.min(r, g, b) <= 6;
@@ -20,7 +20,7 @@ const part = async (/** @type {import('@playwright/test').Page} */ page) => (awa
 test('a box, a stroke on the thing and one with Alt beside it cut out the madder hank; each is a step of undo', async ({ page }) => {
   await drag(page, [[0.22, 0.22], [0.66, 0.55]]);
   expect((await part(page)).box.x0).toBeCloseTo(0.22, 2);
-  await expect(page.getByRole('radio', { name: 'strokes' })).toHaveAttribute('aria-checked', 'true');
+  await expect(page.getByRole('radio', { name: 'strokes', exact: true })).toHaveAttribute('aria-checked', 'true');
   await drag(page, [[0.3, 0.4], [0.45, 0.35], [0.57, 0.3]]);
   await page.keyboard.down('Alt');
   await drag(page, [[0.3, 0.52], [0.45, 0.5], [0.6, 0.52], [0.63, 0.36]]);
@@ -47,7 +47,7 @@ test('a box, a stroke on the thing and one with Alt beside it cut out the madder
 
 test('the box is dragged by a corner, even while strokes are at hand; Escape and undo put it back', async ({ page }) => {
   await drag(page, [[0.22, 0.22], [0.66, 0.55]]);
-  await expect(page.getByRole('radio', { name: 'strokes' })).toHaveAttribute('aria-checked', 'true');
+  await expect(page.getByRole('radio', { name: 'strokes', exact: true })).toHaveAttribute('aria-checked', 'true');
   await drag(page, [[0.66, 0.55], [0.7, 0.5], [0.74, 0.62]]);
   const dragged = (await part(page)).box;
   for (const [key, value] of Object.entries({ x0: 0.22, y0: 0.22, x1: 0.74, y1: 0.62 })) expect(dragged[key]).toBeCloseTo(value, 2);
@@ -71,7 +71,7 @@ test('the box is dragged by a corner, even while strokes are at hand; Escape and
 });
 
 test('painting alone begins it too; a later stroke of the other kind counts where both lie; strokes can be cleared', async ({ page }) => {
-  await page.getByRole('radio', { name: 'strokes' }).click();
+  await page.getByRole('radio', { name: 'strokes', exact: true }).click();
   await drag(page, [[0.3, 0.4], [0.45, 0.35], [0.57, 0.3]]);
   expect((await part(page)).box).toBeFalsy();
   expect(isGrey(await colourAt(page, 0.45, 0.35))).toBe(false);
@@ -83,7 +83,7 @@ test('painting alone begins it too; a later stroke of the other kind counts wher
   expect(isGrey(await colourAt(page, 0.45, 0.35))).toBe(true);
   // Without a box there would be nothing left: only a part with a box can be cleared.
   await expect(page.getByRole('button', { name: 'clear', exact: true })).toBeDisabled();
-  await page.getByRole('radio', { name: 'box' }).click();
+  await page.getByRole('radio', { name: 'box', exact: true }).click();
   await drag(page, [[0.22, 0.22], [0.66, 0.55]]);
   await page.getByRole('button', { name: 'clear', exact: true }).click();
   await settled(page);
@@ -116,4 +116,33 @@ test('where nothing stands out alone, the proposal says so and changes nothing',
   await page.getByRole('button', { name: 'main subject' }).click();
   await expect(page.getByText('No clear subject found')).toBeVisible();
   expect(await recipe(page)).toEqual(before);
+});
+
+test('a box alone takes the jar, lid and liquor; a key and the small pictures step through the other readings', async ({ page }) => {
+  await openPhoto(page, app.url, 'mordant-jar');
+  await page.keyboard.press('n');
+  await page.keyboard.press('s');
+  await drag(page, [[0.27, 0.15], [0.4, 0.5], [0.51, 0.83]]);
+  await settled(page);
+  const part = async () => (await recipe(page)).areas.at(-1).mask.parts[0];
+  const read = (/** @type {number} */ x, /** @type {number} */ y) => page.evaluate(async ([u, v]) => {
+    const { take, panel } = /** @type {any} */ (window).yarnwheel;
+    const token = /** @type {HTMLMetaElement} */ (document.querySelector('meta[name="yarnwheel-token"]')).content;
+    return (await (await fetch(`${take.url}/read`, { method: 'POST', headers: { 'Content-Type': 'application/json', 'X-Yarnwheel-Token': token }, body: JSON.stringify({ x: u, y: v, area: panel.area }) })).json()).kept;
+  }, [x, y]);
+  // Copper, glass and liquor, and nothing of the hedge.
+  for (const [x, y] of [[0.385, 0.28], [0.385, 0.42], [0.385, 0.6], [0.385, 0.72]]) expect(await read(x, y)).toBeGreaterThan(80);
+  expect(await read(0.29, 0.3)).toBeLessThan(20);
+  const pictures = page.locator('.reading-row button');
+  await expect(pictures.first()).toHaveAttribute('aria-checked', 'true');
+  expect(await pictures.count()).toBeGreaterThan(1);
+  await page.keyboard.press('y');
+  await settled(page);
+  expect((await part()).reading).toBeTruthy();
+  await expect(pictures.nth(1)).toHaveAttribute('aria-checked', 'true');
+  await pictures.first().click();
+  await settled(page);
+  await expect(pictures.first()).toHaveAttribute('aria-checked', 'true');
+  expect(await read(0.385, 0.28)).toBeGreaterThan(80);
+  await undoAll(page);
 });

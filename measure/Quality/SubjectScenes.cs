@@ -10,7 +10,8 @@ internal static class SubjectScenes
 {
     private static readonly PhotoReader Reader = new(new PhotoLimits());
 
-    public static IEnumerable<SubjectScene> All() => Demo("demo").Concat(Composed()).Concat(Drawn());
+    /// <param name="putAside">Whether the things that were not tuned on are wanted, or all else.</param>
+    public static IEnumerable<SubjectScene> All(bool putAside) => putAside ? ThingScenes.All(true) : Demo("demo").Concat(Composed()).Concat(Drawn()).Concat(ThingScenes.All(false));
 
     /// <summary>The committed pictures at half their size, where their masks are exact.</summary>
     private static IEnumerable<SubjectScene> Demo(string folder)
@@ -103,27 +104,31 @@ internal static class SubjectScenes
     private static MatteScene Onto(MatteScene scene, MatteScene ground) =>
         scene with { Rest = [.. Enumerable.Range(0, scene.Rest.Length).Select(i => ground.Light(i) * (1 - scene.Alpha[i / 3]))] };
 
-    private static SubjectScene Of(string name, MatteScene scene, bool isCompact, float exposure = 1, double grain = 3, int quality = 88)
+    private static SubjectScene Of(string name, MatteScene scene, bool isCompact, float exposure = 1, double grain = 3, int quality = 88) =>
+        Photographed(name, [.. Enumerable.Range(0, 3 * scene.Alpha.Length).Select(scene.Light)], scene.Alpha, scene.Width, scene.Height, isCompact, exposure, grain, quality);
+
+    /// <summary>Light as a camera would give it: exposed, grained, as JPEG.</summary>
+    public static SubjectScene Photographed(string name, float[] light, float[] alpha, int width, int height, bool isCompact, float exposure, double grain, int quality)
     {
         var random = new Random(19);
-        var rgb = new byte[3 * scene.Width * scene.Height];
+        var rgb = new byte[light.Length];
         for (var i = 0; i < rgb.Length; i++)
         {
             // Four uniform values make a fair Gaussian.
             var noise = (random.NextDouble() + random.NextDouble() + random.NextDouble() + random.NextDouble() - 2) * 1.73 * grain;
-            rgb[i] = (byte)Math.Clamp(Math.Round(255 * Srgb.Encode(Math.Clamp(scene.Light(i) * exposure, 0, 1)) + noise), 0, 255);
+            rgb[i] = (byte)Math.Clamp(Math.Round(255 * Srgb.Encode(Math.Clamp(light[i] * exposure, 0, 1)) + noise), 0, 255);
         }
         var path = Path.GetTempFileName();
         try
         {
-            File.WriteAllBytes(path, SampleWriter.Jpeg(rgb, scene.Width, scene.Height, quality));
+            File.WriteAllBytes(path, SampleWriter.Jpeg(rgb, width, height, quality));
             Light(Reader.Read(path).Pixels, out rgb);
         }
         finally
         {
             File.Delete(path);
         }
-        return SubjectScene.Of(name, rgb, scene.Width, scene.Height, scene.Alpha, isCompact);
+        return SubjectScene.Of(name, rgb, width, height, alpha, isCompact);
     }
 
     private static float[] Light(PhotoPixels pixels, out byte[] rgb)

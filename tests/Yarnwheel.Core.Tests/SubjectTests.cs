@@ -178,13 +178,68 @@ public class SubjectTests
     [Fact]
     public void A_box_in_which_nothing_stands_out_takes_next_to_nothing_and_a_thing_does_not()
     {
-        Findings Of(byte[] rgb) => new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)).Findings;
         // All of the box is told to be outside.
         var ground = Picture((_, _) => (120, 130, 110), 3);
-        Assert.True(Of(ground).IsNextToNothing(Boxed with { Outside = [[At(0.3, 0.5), At(0.7, 0.5)]], Width = 0.8 }));
-        Assert.False(Of(Disc(10)).IsNextToNothing(Boxed));
-        Assert.False(Of(Disc(10)).IsNextToNothing(new SubjectPart { Inside = [[At(0.42, 0.5), At(0.5, 0.4), At(0.58, 0.5)]], Width = 0.02 }));
+        Assert.True(Findings(ground).IsNextToNothing(Boxed with { Outside = [[At(0.3, 0.5), At(0.7, 0.5)]], Width = 0.8 }));
+        Assert.False(Findings(Disc(10)).IsNextToNothing(Boxed));
+        Assert.False(Findings(Disc(10)).IsNextToNothing(new SubjectPart { Inside = [[At(0.42, 0.5), At(0.5, 0.4), At(0.58, 0.5)]], Width = 0.02 }));
     }
+
+    [Fact]
+    public void A_thing_of_two_colours_is_taken_whole_by_a_box_and_a_stroke_on_one_of_them()
+    {
+        var part = Boxed with { Inside = [[At(0.45, 0.64), At(0.55, 0.64)]], Width = 0.02 };
+        var findings = Findings(TwoColours());
+        var readings = findings.SubjectReadings(part);
+        Assert.True(Overlap(Mask(TwoColours(), part)) > 0.97);
+        // The likeliest is what is taken.
+        Assert.Equal(Mask(TwoColours(), part), Mask(TwoColours(), part with { Reading = readings[0] }));
+        // A correction reads on as it was read, and leaves the readings as they were.
+        var corrected = part with { Outside = [[At(0.32, 0.2) with { Turn = 2 }, At(0.36, 0.2)]] };
+        var again = corrected with { Outside = corrected.Outside.Add([At(0.66, 0.2) with { Turn = 3 }, At(0.68, 0.22)]) };
+        Assert.True(Overlap(Mask(TwoColours(), again)) > 0.97);
+        Assert.Equal(findings.SubjectReadings(corrected), findings.SubjectReadings(again));
+    }
+
+    [Fact]
+    public void One_reading_closes_holes_but_for_what_is_marked_outside()
+    {
+        var rgb = Ring();
+        var whole = Boxed with { Inside = [[At(0.34, 0.5)]], Width = 0.02, Reading = SubjectReading.Whole };
+        Assert.True(Mask(rgb, whole)[100 * Width + 150] > 0.9f);
+        Assert.True(Mask(rgb, whole with { Outside = [[At(0.48, 0.5), At(0.52, 0.5)]] })[100 * Width + 150] < 0.1f);
+    }
+
+    [Fact]
+    public void Readings_are_told_once_each_with_a_picture_and_none_of_an_empty_gesture()
+    {
+        var findings = Findings(Ring());
+        var part = Boxed with { Inside = [[At(0.34, 0.5)]], Width = 0.02 };
+        var readings = findings.SubjectReadings(part);
+        Assert.Equal(readings.Distinct(), readings);
+        Assert.True(readings.Count >= 2);
+        foreach (var reading in readings)
+        {
+            var picture = findings.ReadingPicture(part, reading)!;
+            Assert.Equal(3 * picture.Width * picture.Height, picture.Rgb.Length);
+            // What is taken is in colour, all else grey; the hole is taken by one reading alone.
+            int At(int x, int y) => 3 * (y * picture.Width + x);
+            Assert.Equal(picture.Rgb[0], picture.Rgb[1]);
+            var middle = At(picture.Width / 2, picture.Height / 2);
+            Assert.Equal(reading == SubjectReading.Whole, picture.Rgb[middle] != picture.Rgb[middle + 2]);
+        }
+        Assert.Empty(findings.SubjectReadings(new SubjectPart()));
+        Assert.Null(findings.ReadingPicture(new SubjectPart(), SubjectReading.Box));
+        // A box in an even picture is read in one way at most twice.
+        Assert.InRange(Findings(Picture((_, _) => (120, 130, 110), 0)).SubjectReadings(Boxed).Count, 1, 2);
+    }
+
+    private static Findings Findings(byte[] rgb) => new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)).Findings;
+
+    private static byte[] Ring() => Picture((x, y) => Within(x, y, 150, 100, 60) && !Within(x, y, 150, 100, 35) ? (190, 140, 60) : (205, 200, 190), 8);
+
+    /// <summary>The disc, most of it above of another colour, before planks of two tones.</summary>
+    private static byte[] TwoColours() => Picture((x, y) => !Within(x, y, 150, 100, 50) ? x / 25 % 2 == 0 ? (150, 120, 90) : (110, 85, 60) : y < 105 ? (205, 200, 190) : (190, 60, 50), 6);
 
     [Fact]
     public void It_can_be_cancelled()

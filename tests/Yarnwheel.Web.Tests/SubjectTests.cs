@@ -54,6 +54,30 @@ public sealed class SubjectTests : IDisposable
             Assert.Equal(HttpStatusCode.NotFound, (await app.Client.GetAsync($"/bench/{take}/subject/doubts?area={area}&part={part}", TestContext.Current.CancellationToken)).StatusCode);
     }
 
+    [Fact]
+    public async Task Readings_have_words_and_pictures_and_one_of_them_can_be_kept()
+    {
+        var take = await AddDiscAsync();
+        await ProposedAsync(take, 1, null, false);
+        var cancel = TestContext.Current.CancellationToken;
+        var answer = (await app.Client.GetFromJsonAsync<JsonNode>($"/bench/{take}/subject/readings?area=0&part=0", cancel))!;
+        Assert.Equal(2, (long)answer["revision"]!);
+        Assert.Null(answer["taken"]);
+        var readings = answer["readings"]!.AsArray();
+        Assert.NotEmpty(readings);
+        foreach (var reading in readings)
+        {
+            Assert.NotEmpty((string)reading!["words"]!);
+            var picture = await app.Client.GetAsync($"/bench/{take}/subject/reading-picture?area=0&part=0&reading={reading["code"]}&r=2", cancel);
+            Assert.Equal("image/jpeg", picture.Content.Headers.ContentType?.MediaType);
+        }
+        foreach (var wrong in (string[])["area=0&part=0&reading=other", "area=0&part=1&reading=box", "area=4&part=0&reading=box"])
+            Assert.Equal(HttpStatusCode.NotFound, (await app.Client.GetAsync($"/bench/{take}/subject/reading-picture?{wrong}", cancel)).StatusCode);
+        (await app.PostAsync($"/bench/{take}/edit", new { revision = 2, label = "Reading", window = "w", change = new[] { new { op = "add", path = "/areas/0/mask/parts/0/reading", value = "whole" } } })).EnsureSuccessStatusCode();
+        Assert.Equal("whole", (string)(await app.StateAsync(take))["recipe"]!["areas"]![0]!["mask"]!["parts"]![0]!["reading"]!);
+        Assert.Equal("whole", (string)(await app.Client.GetFromJsonAsync<JsonNode>($"/bench/{take}/subject/readings?area=0&part=0", cancel))!["taken"]!);
+    }
+
     private async Task<JsonNode> ProposedAsync(int take, long revision, int? area, bool background)
     {
         var answer = await app.PostAsync($"/bench/{take}/subject/main", new { revision, area, background, window = "w" });

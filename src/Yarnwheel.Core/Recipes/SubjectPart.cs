@@ -18,6 +18,28 @@ public sealed record SubjectPart : MaskPart
     /// <summary>Of the strokes, as a fraction of the longer side.</summary>
     [Range(0.0, 1.0)]
     public double Width { get; init; } = 0.01;
+
+    /// <summary>How the gesture is read; left out, the reading that the picture speaks for most.</summary>
+    public SubjectReading? Reading { get; init; }
+}
+
+/// <summary>What a box and strokes may be meant to say.</summary>
+public enum SubjectReading
+{
+    /// <summary>What has the colours of the inside strokes.</summary>
+    Strokes,
+
+    /// <summary>What in the box is hardly ever seen around it.</summary>
+    Rare,
+
+    /// <summary>All of the box that its surroundings do not explain.</summary>
+    Box,
+
+    /// <summary>The same with its holes closed.</summary>
+    Whole,
+
+    /// <summary>All of the box that its surroundings do not explain, leaning towards more until it fills the box.</summary>
+    Tight,
 }
 
 /// <summary>A rectangle on the photo.</summary>

@@ -92,6 +92,32 @@ public sealed class Findings
         return share < 0.02 * most;
     }
 
+    /// <summary>The ways in which the gesture of a part by subject can be read, the likeliest first; those that come to the same but once. None where nothing is marked.</summary>
+    /// <param name="part">Valid; its own reading and its corrections are left aside.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    /// <example><code>
+    /// var others = renderer.Findings.SubjectReadings(part).Skip(1);
+    /// </code></example>
+    public IReadOnlyList<SubjectReading> SubjectReadings(SubjectPart part, CancellationToken cancel = default) => [.. Read(part, cancel).Readings.Select(c => c.Reading)];
+
+    /// <summary>A small picture of what a reading takes, about the gesture's box; null where the gesture has no such reading.</summary>
+    /// <param name="part">Valid.</param>
+    /// <param name="reading">Which.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public ReadingPicture? ReadingPicture(SubjectPart part, SubjectReading reading, CancellationToken cancel = default)
+    {
+        var read = Read(part, cancel);
+        return read.Readings.FirstOrDefault(c => c.Reading == reading) is { } cut ? Masks.Subjects.ReadingPicture.Of(source.CutPicture(cancel), cut, read.Box) : null;
+    }
+
+    /// <summary>The gesture before its corrections, however it may be read.</summary>
+    private SubjectSolution Read(SubjectPart part, CancellationToken cancel)
+    {
+        ArgumentNullException.ThrowIfNull(part);
+        while (Corrections.Before(part) is { } before) part = before;
+        return source.Subject(part with { Reading = null }, cancel);
+    }
+
     /// <summary>The one thing that the photo is clearly of, as a part.</summary>
     /// <param name="cancel">Ends the work early.</param>
     /// <returns>The part, or null: there is no clear subject.</returns>

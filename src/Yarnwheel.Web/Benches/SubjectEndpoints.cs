@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.Json.Nodes;
+using Yarnwheel.Codecs;
 using Yarnwheel.Core;
 using Yarnwheel.Core.Recipes;
 
@@ -33,6 +34,25 @@ internal static class SubjectEndpoints
             var open = await photos.GetAsync(state.Photo, cancel);
             var (stretches, isNothing) = await turns.BehindAsync(() => (open.Renderer.Findings.Doubts(subject, cancel), open.Renderer.Findings.IsNextToNothing(subject, cancel)), cancel);
             return Results.Json(new { state.Revision, Stretches = stretches, Nothing = isNothing });
+        });
+        bench.MapGet("/readings", async (int take, int area, int part, TakeDesk desk, OpenPhotos photos, FrameTurns turns, CancellationToken cancel) =>
+        {
+            var state = await desk.GetAsync(take, cancel);
+            if (state.Recipe.Areas.ElementAtOrDefault(area)?.Mask.Parts.ElementAtOrDefault(part) is not SubjectPart subject) return Results.NotFound();
+            var open = await photos.GetAsync(state.Photo, cancel);
+            var readings = await turns.BehindAsync(() => open.Renderer.Findings.SubjectReadings(subject, cancel), cancel);
+            return Results.Json(new { state.Revision, Readings = readings.Select(r => new { Code = r, Words = ReadingWords.Of(r) }), Taken = subject.Reading });
+        });
+        bench.MapGet("/reading-picture", async (int take, int area, int part, string reading, TakeDesk desk, OpenPhotos photos, FrameTurns turns, HttpContext context) =>
+        {
+            var cancel = context.RequestAborted;
+            var state = await desk.GetAsync(take, cancel);
+            if (state.Recipe.Areas.ElementAtOrDefault(area)?.Mask.Parts.ElementAtOrDefault(part) is not SubjectPart subject || !Enum.TryParse<SubjectReading>(reading, true, out var wanted)) return Results.NotFound();
+            var open = await photos.GetAsync(state.Photo, cancel);
+            if (await turns.BehindAsync(() => open.Renderer.Findings.ReadingPicture(subject, wanted, cancel), cancel) is not { } picture) return Results.NotFound();
+            // The address carries the revision.
+            context.Response.Headers.CacheControl = "private, max-age=3600";
+            return Results.Bytes(FrameEncoder.Jpeg(picture.Rgb, picture.Width, picture.Height, 88, fullColour: true), "image/jpeg");
         });
         bench.MapPost("/main", (int take, MainSubjectRequest request, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) => EditEndpoints.Answer(async () =>
         {

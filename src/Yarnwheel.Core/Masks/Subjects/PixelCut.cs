@@ -70,6 +70,8 @@ internal static class PixelCut
         var (width, height, box) = (picture.Width, picture.Height, markings.Box);
         var open = new bool[box.Width * box.Height];
         (int X, int Y)[] disc = [.. from v in Enumerable.Range(-Band, 2 * Band + 1) from u in Enumerable.Range(-Band, 2 * Band + 1) where u * u + v * v <= Band * Band select (u, v)];
+        // What was closed stays closed.
+        var isWhole = coarse.Reading == Recipes.SubjectReading.Whole;
         var against = Threshold(picture, markings, coarse, inside);
         for (var y = box.Y; y < box.Bottom; y++)
         {
@@ -78,7 +80,7 @@ internal static class PixelCut
                 var i = y * width + x;
                 var own = inside[i];
                 var logOdds = coarse.LogOdds[picture.Fine[i]];
-                if (own ? logOdds < -against : logOdds > against) open[(y - box.Y) * box.Width + x - box.X] = true;
+                if (own ? logOdds < -against && !isWhole : logOdds > against) open[(y - box.Y) * box.Width + x - box.X] = true;
                 if ((x + 1 >= width || own == inside[i + 1]) && (x == 0 || own == inside[i - 1]) && (y + 1 >= height || own == inside[i + width]) && (y == 0 || own == inside[i - width])) continue;
                 foreach (var (u, v) in disc)
                 {

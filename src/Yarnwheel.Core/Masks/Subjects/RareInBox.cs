@@ -16,15 +16,8 @@ internal static class RareInBox
     /// <returns>Of each superpixel, whether it is rare; null where there is next to nothing of the kind.</returns>
     public static bool[]? Of(CutPicture picture, MarkedSuperpixels marked, float[] counts, GaussianMixture around)
     {
-        float[] likely = [.. picture.Colours.Select(around.LogDensity)];
-        var (means, weights) = (new float[picture.Superpixels.Count], new float[picture.Superpixels.Count]);
-        var labels = picture.Superpixels.Labels;
-        for (var i = 0; i < labels.Length; i++) means[labels[i]] += likely[picture.Coarse[i]];
-        for (var k = 0; k < means.Length; k++)
-        {
-            means[k] /= Math.Max(1, picture.Sizes[k]);
-            weights[k] = counts[k] * picture.Sizes[k];
-        }
+        var means = Likely(picture, around);
+        float[] weights = [.. counts.Select((c, k) => c * picture.Sizes[k])];
         bool IsOutside(int k) => marked.Sides[k] == SuperpixelCut.Outside;
         int[] outer = [.. Enumerable.Range(0, means.Length).Where(IsOutside).OrderBy(k => means[k])];
         if (outer.Length == 0) return null;
@@ -33,5 +26,16 @@ internal static class RareInBox
         bool[] rare = [.. means.Select((m, k) => !IsOutside(k) && m < means[outer[at]])];
         var open = weights.Where((_, k) => !IsOutside(k)).Sum();
         return weights.Where((_, k) => rare[k]).Sum() < Least * open ? null : rare;
+    }
+
+    /// <summary>Of each superpixel, the mean logarithm of the density of its colours.</summary>
+    public static float[] Likely(CutPicture picture, GaussianMixture around)
+    {
+        float[] likely = [.. picture.Colours.Select(around.LogDensity)];
+        var means = new float[picture.Superpixels.Count];
+        var labels = picture.Superpixels.Labels;
+        for (var i = 0; i < labels.Length; i++) means[labels[i]] += likely[picture.Coarse[i]];
+        for (var k = 0; k < means.Length; k++) means[k] /= Math.Max(1, picture.Sizes[k]);
+        return means;
     }
 }

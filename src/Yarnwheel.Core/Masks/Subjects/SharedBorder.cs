@@ -4,7 +4,8 @@ namespace Yarnwheel.Core.Masks.Subjects;
 /// <param name="A">The one of the smaller number.</param>
 /// <param name="B">The other.</param>
 /// <param name="Hold">Pairs of pixels that touch, diagonal ones counted 1/√2, times how alike the two are, 0 … 1: their mean colours are compared, which grain leaves alone.</param>
-internal readonly record struct SharedBorder(int A, int B, float Hold)
+/// <param name="Length">Pairs of pixels that touch, diagonal ones counted 1/√2.</param>
+internal readonly record struct SharedBorder(int A, int B, float Hold, float Length)
 {
     // Pixels that touch belong to squares of the grid at most three apart: so many places a superpixel.
     private const int Around = 7;
@@ -34,7 +35,7 @@ internal readonly record struct SharedBorder(int A, int B, float Hold)
         {
             if (lengths[k] == 0) continue;
             int a = k / Places, place = k % Places, b = a + (place / Around - Around / 2) * across + place % Around - Around / 2;
-            borders.Add(new SharedBorder(a, b, lengths[k]));
+            borders.Add(new SharedBorder(a, b, lengths[k], lengths[k]));
             sum += lengths[k] * (picture.Means[a] - picture.Means[b]).LengthSquared();
             all += lengths[k];
         }

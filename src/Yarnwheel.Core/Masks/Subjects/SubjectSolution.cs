@@ -22,7 +22,7 @@ internal sealed class SubjectSolution : IPiece
 
     public int Height => picture.Height;
 
-    public long Bytes => 2L * picture.Width * picture.Height + 24L * picture.Superpixels.Count + 16L * picture.Colours.Length;
+    public long Bytes => 2L * picture.Width * picture.Height + (1 + Readings.Count) * (24L * picture.Superpixels.Count + 16L * picture.Colours.Length);
 
     /// <param name="picture">What is known of the picture.</param>
     /// <param name="part">Box and strokes.</param>
@@ -31,9 +31,27 @@ internal sealed class SubjectSolution : IPiece
     public static SubjectSolution Of(CutPicture picture, SubjectPart part, SubjectSolution? before, CancellationToken cancel)
     {
         var markings = Markings.Of(part, picture.Width, picture.Height);
-        var settled = before?.cut is { } earlier ? EarlierAnswer.Of(picture, earlier, Markings.Of(Corrections.Last(part), picture.Width, picture.Height)) : null;
-        return new SubjectSolution(picture, markings, markings.IsEmpty ? null : SuperpixelCut.Of(picture, markings, settled, cancel));
+        if (markings.IsEmpty) return new SubjectSolution(picture, markings, null);
+        var ground = new GestureGround(picture, markings);
+        if (before?.cut is { } earlier)
+        {
+            // A correction reads on as the gesture was read before it.
+            var settled = EarlierAnswer.Of(picture, earlier, Markings.Of(Corrections.Last(part), picture.Width, picture.Height));
+            return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, settled, part.Reading ?? earlier.Reading, cancel));
+        }
+        if (part.Reading is { } reading) return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, null, reading, cancel));
+        var readings = GestureReadings.Of(picture, ground, cancel);
+        return new SubjectSolution(picture, markings, readings[0]) { Readings = readings };
     }
+
+    /// <summary>All readings of the gesture, the likeliest first; none where one was asked for, or nothing is marked.</summary>
+    public IReadOnlyList<SuperpixelCut> Readings { get; private init; } = [];
+
+    /// <summary>Beyond it, everything is outside; pixels.</summary>
+    public Region Box => markings.Box;
+
+    /// <summary>How the gesture was read; null where nothing is marked.</summary>
+    public SubjectReading? Reading => cut?.Reading;
 
     /// <summary>Row by row, 0 outside … 255 inside.</summary>
     public byte[] Mask(CancellationToken cancel)

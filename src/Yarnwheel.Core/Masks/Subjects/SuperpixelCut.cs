@@ -1,3 +1,5 @@
+using Yarnwheel.Core.Recipes;
+
 namespace Yarnwheel.Core.Masks.Subjects;
 
 /// <summary>Which superpixels belong to the subject: colours of both sides and the cut between them, found in turns.</summary>
@@ -23,23 +25,33 @@ internal sealed class SuperpixelCut
     /// <summary>What each marked pixel counts in a superpixel that is not marked for the most part.</summary>
     private const float MarkedPixel = 12;
 
+    /// <summary>How much more room a thing may leave at one side of the box than at others, as a share of the box.</summary>
+    private const float NearSide = 0.04f;
+
     // Never cut.
     private const int Bound = int.MaxValue / 4;
 
     private const int MostRounds = 4;
 
     private readonly CutPicture picture;
+    private readonly GestureGround ground;
     private readonly MarkedSuperpixels marked;
     private readonly SubjectColours colours;
 
-    private SuperpixelCut(CutPicture picture, MarkedSuperpixels marked, SubjectColours colours, float[] nearby, float[]? settled)
+    private SuperpixelCut(CutPicture picture, GestureGround ground, float[]? settled, SubjectReading reading)
     {
         this.picture = picture;
-        this.marked = marked;
-        this.colours = colours;
-        Nearby = [.. nearby.Select((n, k) => Nearness * n + (settled?[k] ?? 0))];
+        this.ground = ground;
+        Reading = reading;
+        marked = ground.Marked;
+        var fromStrokes = reading == SubjectReading.Strokes && marked.HasInside;
+        colours = new SubjectColours(picture, ground, fromStrokes);
+        Nearby = [.. ground.Nearby.Select((n, k) => (fromStrokes ? Nearness * n : 0) + (settled?[k] ?? 0))];
         IsInside = [];
     }
+
+    /// <summary>How the gesture was read.</summary>
+    public SubjectReading Reading { get; }
 
     /// <summary>What each cell's colour says: above 0 for inside.</summary>
     public float[] LogOdds => colours.LogOdds;
@@ -49,28 +61,47 @@ internal sealed class SuperpixelCut
 
     public bool[] IsInside { get; private set; }
 
-    public static SuperpixelCut Of(CutPicture picture, Markings markings, float[]? settled, CancellationToken cancel)
+    /// <param name="picture">That is cut.</param>
+    /// <param name="ground">What the gesture says.</param>
+    /// <param name="settled">What was found before says of each superpixel; null for nothing.</param>
+    /// <param name="reading">How the gesture is read.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public static SuperpixelCut Of(CutPicture picture, GestureGround ground, float[]? settled, SubjectReading reading, CancellationToken cancel)
     {
-        var marked = new MarkedSuperpixels(picture, markings);
-        var nearby = marked.HasInside ? NearnessLogOdds.Of(picture, marked.Seeds) : new float[marked.Seeds.Length];
-        var cut = new SuperpixelCut(picture, marked, new SubjectColours(picture, markings, marked), nearby, settled);
-        cut.Settle(nearby, cancel);
+        var cut = new SuperpixelCut(picture, ground, settled, reading);
+        cut.Settle(cancel);
+        if (reading == SubjectReading.Tight) cut.Widen(cancel);
+        if (reading == SubjectReading.Whole) cut.IsInside = ClosedHoles.Of(picture, cut.IsInside, cut.marked);
         return cut;
+    }
+
+    /// <summary>Leans towards inside until it comes near to every side of the box.</summary>
+    /// <remarks>V. Lempitsky, P. Kohli, C. Rother, T. Sharp, "Image Segmentation with a Bounding Box Prior", ICCV 2009: whoever draws a box draws it about the thing.</remarks>
+    private void Widen(CancellationToken cancel)
+    {
+        var before = 0f;
+        foreach (var lean in (ReadOnlySpan<float>)[0.5f, 1, 2, 3])
+        {
+            if (ReadingEvidence.ExcessOf(picture, ground, IsInside) < NearSide) return;
+            for (var k = 0; k < Nearby.Length; k++) Nearby[k] += lean - before;
+            before = lean;
+            IsInside = Cut(0, cancel);
+        }
     }
 
     /// <summary>The same, cut once more with every pixel leaning by so much towards inside.</summary>
     public bool[] Biased(float more, CancellationToken cancel) => Cut(more, cancel);
 
-    private void Settle(float[] nearby, CancellationToken cancel)
+    private void Settle(CancellationToken cancel)
     {
         var sides = marked.Sides;
-        // Without a stroke inside, all that the box leaves open is taken for the subject at first.
-        bool[] inside = [.. sides.Select(m => marked.HasInside ? m == Inside : m != Outside)];
+        // Without a stroke inside, or where the whole box is meant, all that it leaves open is taken for the subject at first.
+        bool[] inside = [.. sides.Select((m, k) => Reading == SubjectReading.Strokes && marked.HasInside ? m == Inside : IsLikely(k))];
         bool[] outside = [.. sides.Select(m => m == Outside)];
         for (var round = 0; round < MostRounds; round++)
         {
             cancel.ThrowIfCancellationRequested();
-            if (!colours.Look(inside, outside, nearby, round == 0))
+            if (!colours.Look(inside, outside, round == 0))
             {
                 IsInside = [.. sides.Select(m => m != Outside)];
                 return;
@@ -81,6 +112,8 @@ internal sealed class SuperpixelCut
             inside = IsInside;
             outside = [.. inside.Select(i => !i)];
         }
+
+        bool IsLikely(int k) => sides[k] == Inside || (sides[k] != Outside && (Reading is SubjectReading.Box or SubjectReading.Whole or SubjectReading.Tight || ground.Rare is not { } rare || rare[k]));
     }
 
     private bool[] Cut(float more, CancellationToken cancel)

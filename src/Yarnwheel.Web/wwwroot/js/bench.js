@@ -21,6 +21,7 @@ import { PanelActs } from './panel/panel-acts.js';
 import { PanelMoving } from './panel/panel-moving.js';
 import { Peeking } from './panel/peeking.js';
 import { Pen } from './photo/pen.js';
+import { Readings } from './panel/readings.js';
 import { Reading } from './photo/reading.js';
 import { wireHuePicks } from './panel/numbers.js';
 import { wireNumbers } from './panel/recipe-numbers.js';
@@ -79,6 +80,7 @@ new Arcs(wheel, take, panel);
 new HueAmounts(wheel, take, work);
 const leftOver = new LeftOver(take, panel, stage, /** @type {HTMLButtonElement} */ (get('left-over-count')));
 const doubts = new Doubts(work, stage);
+const readings = new Readings(work);
 panel.addEventListener('drawn', () => acts.showSubjectWay(hands.subject.way));
 const tones = new Tones(get('tones-strip'), take, work, new ToneHandles(get('tone-handles'), work));
 const lens = new Lens(/** @type {HTMLCanvasElement} */ (get('lens')), view, stage, () => !hands.pulling && CHOOSING.has(panel.begin ?? work.part?.kind ?? 'colour'));
@@ -273,6 +275,7 @@ const keys = new Keys(JSON.parse(bench.dataset.shortcuts ?? '[]'), get('rest'), 
     ...Object.fromEntries(Object.keys(works).map(code => [`work-${code}`, () => acts.doLocally(code)])),
     new: () => panel.choose(null, null), side: () => panel.setSide(!panel.leaveOut),
     smaller: () => hands.brushSettings.size(-1), larger: () => hands.brushSettings.size(1), cling: () => hands.brush.hold(true),
+    reading: () => readings.step(),
     'doubt-next': () => doubts.step(1) || leftOver.walk(1), 'doubt-back': () => doubts.step(-1) || leftOver.walk(-1),
     'speck-next': () => leftOver.step(1), 'speck-back': () => leftOver.step(-1),
     colours: () => view.hold('colours'), untouched: () => view.hold('original'), flat: () => view.hold('flat'), lens: () => showing.toggleLens(),
@@ -294,7 +297,7 @@ const keys = new Keys(JSON.parse(bench.dataset.shortcuts ?? '[]'), get('rest'), 
 const hints = new TakeHints(bench, take);
 const keyHelp = new KeyHelp(/** @type {HTMLDialogElement} */ (get('help')), keys, () => hints.again(), () => panel.begin ?? work.part?.kind ?? 'colour');
 keys.addEventListener('changed', showHint);
-panel.addEventListener('drawn', () => keys.show());
+for (const drawn of [panel, readings]) drawn.addEventListener('drawn', () => keys.show());
 
 take.load()
   .then(() => {

@@ -1,0 +1,61 @@
+using System.Globalization;
+using Yarnwheel.Core.Masks.Subjects;
+using Yarnwheel.Core.Photos;
+using Yarnwheel.Core.Rendering.Operations;
+
+namespace Yarnwheel.Measure.Quality;
+
+/// <summary>Searches for what tells the better reading of a gesture from the others: every combination of some weights, judged on the scenes that were tuned on; each scene also by the weights that are best without it.</summary>
+internal static class ReadingFit
+{
+    private static readonly float[][] Steps = [[1], [-1, -2, -4], [-0.5f, -1], [0, -0.5f, -1], [-0.3f, -0.6f], [0, 0.5f, 1]];
+    private static readonly float[] Margins = [0.01f, 0.02f, 0.03f, 0.04f];
+
+    private sealed record Case(string Scene, string Gesture, float[][] Figures, double[] Overlaps)
+    {
+        public double Taken(float[] weights, float margin) => Overlaps[Enumerable.Range(0, Figures.Length).MaxBy(k => k == 0 ? margin : Figures[k].Select((f, i) => f * weights[i]).Sum())];
+    }
+
+    public static void Print()
+    {
+        var cases = SubjectScenes.All(false).SelectMany(Cases).ToArray();
+        var settings = (from w in Steps.Aggregate<float[], IEnumerable<float[]>>([[]], (all, step) => all.SelectMany(_ => step, (a, s) => (float[])[.. a, s])) from m in Margins select (Weights: w, Margin: m)).ToArray();
+        var taken = settings.Select(s => cases.Select(c => c.Taken(s.Weights, s.Margin)).ToArray()).ToArray();
+        var best = Enumerable.Range(0, settings.Length).MaxBy(s => taken[s].Average());
+        var scenes = cases.Select(c => c.Scene).Distinct().ToDictionary(s => s, scene => Enumerable.Range(0, settings.Length).MaxBy(s => taken[s].Where((_, k) => cases[k].Scene != scene).Average()));
+        Console.WriteLine($"Best: weights {string.Join(" ", settings[best].Weights.Select(w => Figure(w)))}, margin {Figure(settings[best].Margin)}; in use: {string.Join(" ", GestureReadings.Weights.Select(w => Figure(w)))}, {Figure(GestureReadings.Margin)}.\n");
+        Report("Tuned on", cases, c => (settings[best].Weights, settings[best].Margin));
+        Report("Each scene by the weights that are best without it", cases, c => (settings[scenes[c.Scene]].Weights, settings[scenes[c.Scene]].Margin));
+        Report("Tuned on, weights in use", cases, _ => ([.. GestureReadings.Weights], GestureReadings.Margin));
+        Report("Put aside, weights in use", [.. SubjectScenes.All(true).SelectMany(Cases)], _ => ([.. GestureReadings.Weights], GestureReadings.Margin));
+    }
+
+    private static IEnumerable<Case> Cases(SubjectScene scene)
+    {
+        var picture = new RenderSource(Pyramid.Build(scene.Photo), 1L << 30, null).CutPicture(CancellationToken.None);
+        foreach (var (name, of) in ReadingTable.Gestures.Take(3))
+        {
+            var markings = Markings.Of(of(scene.Gesture), picture.Width, picture.Height);
+            if (markings.IsEmpty) continue;
+            var ground = new GestureGround(picture, markings);
+            var cuts = GestureReadings.All(picture, ground, CancellationToken.None);
+            var usual = ground.Usual();
+            var evidence = cuts.Select(c => ReadingEvidence.Of(picture, ground, usual, c.IsInside)).ToArray();
+            yield return new Case(scene.Name, name, [.. evidence.Select(e => GestureReadings.Figures(evidence[0], e))],
+                [.. cuts.Select(c => DemoScenes.Truth.Overlap.Of([.. PixelCut.Of(picture, markings, c, CancellationToken.None).Select(i => i ? 1f : 0)], scene.Alpha))]);
+        }
+    }
+
+    private static void Report(string name, Case[] cases, Func<Case, (float[] Weights, float Margin)> setting)
+    {
+        Console.WriteLine($"{name}:\n\n| gesture | strokes alone | taken | the best of all readings | worse than the strokes by at most |\n|---|---|---|---|---|");
+        foreach (var gesture in cases.GroupBy(c => c.Gesture))
+        {
+            double Taken(Case c) => c.Taken(setting(c).Weights, setting(c).Margin);
+            Console.WriteLine($"| {gesture.Key} | {Figure(gesture.Average(c => c.Overlaps[0]))} | {Figure(gesture.Average(Taken))} | {Figure(gesture.Average(c => c.Overlaps.Max()))} | {Figure(gesture.Max(c => c.Overlaps[0] - Taken(c)))} |");
+        }
+        Console.WriteLine();
+    }
+
+    private static string Figure(double value) => value.ToString("0.####", CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,102 @@
+using System.Numerics;
+
+namespace Yarnwheel.Core.Masks.Subjects;
+
+/// <summary>What a gesture says before anything is cut, whichever way it is read: how much each superpixel counts, the colours of what is told to be outside, and what is rare in the box.</summary>
+internal sealed class GestureGround
+{
+    /// <summary>Colours far off the box say less of what is in it.</summary>
+    private const float FarOff = 0.03f;
+
+    // Of the side of a square as large as the box.
+    private const float Reach = 0.4f;
+
+    /// <summary>What strokes mark outside weighs at least so much, beside all else that is outside.</summary>
+    private const float OutsideAnchor = 0.2f;
+
+    private readonly CutPicture picture;
+
+    public GestureGround(CutPicture picture, Markings markings)
+    {
+        this.picture = picture;
+        Box = markings.Box;
+        Marked = new MarkedSuperpixels(picture, markings);
+        Counts = CountsOf(picture, markings);
+        Nearby = Marked.HasInside ? NearnessLogOdds.Of(picture, Marked.Seeds) : new float[Marked.Seeds.Length];
+        var outside = Outside(k => Marked.Sides[k] == SuperpixelCut.Outside);
+        if (!outside.Any(v => v > 0)) return;
+        Around = GaussianMixture.Fit(picture.Colours, outside, ColourLogOdds.OutsideGaussians);
+        Rare = RareInBox.Of(picture, Marked, Counts, Around);
+    }
+
+    /// <summary>Beyond it, everything is outside; pixels.</summary>
+    public Imaging.Region Box { get; }
+
+    public MarkedSuperpixels Marked { get; }
+
+    /// <summary>How much each superpixel counts for the colours of its side.</summary>
+    public float[] Counts { get; }
+
+    /// <summary>How near each superpixel is to the inside strokes, −1 … 1.</summary>
+    public float[] Nearby { get; }
+
+    /// <summary>The colours of what is told to be outside; null where nothing is.</summary>
+    public GaussianMixture? Around { get; }
+
+    /// <summary>Of each superpixel, whether it is rare in the box; null where there is next to nothing of the kind.</summary>
+    public bool[]? Rare { get; }
+
+    /// <summary>How usual each superpixel is among what is told to be outside: the share of it that is less likely there, 0 … 1.</summary>
+    public float[] Usual()
+    {
+        var result = new float[picture.Superpixels.Count];
+        if (Around is null) return result;
+        var likely = RareInBox.Likely(picture, Around);
+        var order = Enumerable.Range(0, likely.Length).ToArray();
+        Array.Sort((float[])likely.Clone(), order);
+        float Weight(int k) => Marked.Sides[k] == SuperpixelCut.Outside ? Counts[k] * picture.Sizes[k] : 0;
+        float sum = 0, all = 1e-6f + order.Sum(Weight);
+        foreach (var k in order) result[k] = (sum += Weight(k)) / all;
+        return result;
+    }
+
+    /// <summary>How much of each cell lies outside.</summary>
+    public float[] Outside(Func<int, bool> isOutside)
+    {
+        var weights = Weighed(k => isOutside(k) ? 1 : 0);
+        Anchored(weights, Marked.OutsideCells, OutsideAnchor);
+        return weights;
+    }
+
+    /// <summary>How much of each cell lies in superpixels of some weight.</summary>
+    public float[] Weighed(Func<int, float> weight)
+    {
+        var weights = new float[picture.Superpixels.Count];
+        for (var k = 0; k < weights.Length; k++) weights[k] = weight(k) * Counts[k];
+        var result = new float[picture.Colours.Length];
+        var labels = picture.Superpixels.Labels;
+        for (var i = 0; i < labels.Length; i++) result[picture.Coarse[i]] += weights[labels[i]];
+        return result;
+    }
+
+    /// <summary>Adds what strokes marked, so that it weighs at least a share of all the rest.</summary>
+    public static void Anchored(float[] weights, float[] cells, float share)
+    {
+        var own = cells.Sum();
+        if (own <= 0) return;
+        var factor = Math.Max(1, share * weights.Sum() / own);
+        for (var c = 0; c < weights.Length; c++) weights[c] += factor * cells[c];
+    }
+
+    /// <summary>Less, the further off the box it lies.</summary>
+    private static float[] CountsOf(CutPicture picture, Markings markings)
+    {
+        float left = markings.Box.X / 2f, right = markings.Box.Right / 2f, top = markings.Box.Y / 2f, bottom = markings.Box.Bottom / 2f;
+        var reach = Reach * MathF.Sqrt((right - left) * (bottom - top));
+        return [.. picture.Centres.Select(c =>
+        {
+            float dx = MathF.Max(0, MathF.Max(left - c.X, c.X - right)), dy = MathF.Max(0, MathF.Max(top - c.Y, c.Y - bottom));
+            return FarOff + (1 - FarOff) * MathF.Exp(-MathF.Sqrt(dx * dx + dy * dy) / reach);
+        })];
+    }
+}

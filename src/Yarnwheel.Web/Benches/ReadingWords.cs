@@ -1,0 +1,17 @@
+using Yarnwheel.Core.Recipes;
+
+namespace Yarnwheel.Web.Benches;
+
+/// <summary>The readings of a subject's gesture in words.</summary>
+internal static class ReadingWords
+{
+    public static string Of(SubjectReading reading) => reading switch
+    {
+        SubjectReading.Strokes => "what looks like the strokes",
+        SubjectReading.Rare => "what is rare round the box",
+        SubjectReading.Box => "all that the surroundings don’t explain",
+        SubjectReading.Whole => "the same, holes closed",
+        SubjectReading.Tight => "the same, filling the box",
+        _ => throw new ArgumentOutOfRangeException(nameof(reading), reading, "has no words"),
+    };
+}
