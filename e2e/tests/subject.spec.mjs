@@ -146,3 +146,59 @@ test('a box alone takes the jar, lid and liquor; a key and the small pictures st
   expect(await read(0.385, 0.28)).toBeGreaterThan(80);
   await undoAll(page);
 });
+
+test('what is pointed at lights up; the wheel makes it larger, a click takes it, another adds, Alt takes away', async ({ page }) => {
+  await openPhoto(page, app.url, 'drying-rail');
+  await page.keyboard.press('n');
+  await page.keyboard.press('s');
+  const outline = page.locator('#marks .mark-over');
+  /** Points at a place until its region is there. @param {[number, number]} place */
+  const point = async ([x, y]) => {
+    const at = await onPhoto(page, x, y);
+    const answer = page.waitForResponse(r => r.url().includes('/subject/region'));
+    await page.mouse.move(at.x - 3, at.y);
+    await page.mouse.move(at.x, at.y);
+    return (await (await answer).json()).share;
+  };
+  const [red, teal] = /** @type {[number, number][]} */ ([[0.475, 0.6], [0.56, 0.5]]);
+  const share = await point(red);
+  expect(share).toBeGreaterThan(0.015);
+  expect(share).toBeLessThan(0.05);
+  await expect(outline.first()).toBeVisible();
+  const zoom = await page.evaluate(() => /** @type {any} */ (window).yarnwheel.view.zoom);
+  const larger = page.waitForResponse(r => r.url().includes('/subject/region'));
+  await page.mouse.wheel(0, -100);
+  expect((await (await larger).json()).share).toBeGreaterThan(share);
+  const back = page.waitForResponse(r => r.url().includes('/subject/region'));
+  await page.mouse.wheel(0, 100);
+  expect((await (await back).json()).share).toBeCloseTo(share, 5);
+  expect(await page.evaluate(() => /** @type {any} */ (window).yarnwheel.view.zoom)).toBe(zoom);
+  const click = async (/** @type {[number, number]} */ place, alt = false) => {
+    await point(place);
+    await expect(outline.first()).toBeVisible();
+    if (alt) await page.keyboard.down('Alt');
+    await page.mouse.down();
+    await page.mouse.up();
+    if (alt) await page.keyboard.up('Alt');
+    await settled(page);
+  };
+  const spread = async (/** @type {[number, number]} */ place) => {
+    await page.mouse.move(5, 5);
+    await settled(page);
+    const colour = await colourAt(page, ...place);
+    return Math.max(...colour) - Math.min(...colour);
+  };
+  await click(red);
+  expect((await recipe(page)).areas.at(-1).mask.parts[0].regions).toHaveLength(1);
+  expect(await spread(red)).toBeGreaterThan(60);
+  const other = /** @type {[number, number]} */ ([0.2, 0.6]);
+  const grey = await spread(other);
+  await click(other);
+  expect((await recipe(page)).areas.at(-1).mask.parts[0].regions).toHaveLength(2);
+  expect(await spread(other)).not.toBe(grey);
+  await click(red, true);
+  expect((await recipe(page)).areas.at(-1).mask.parts[0].regions.at(-1).away).toBe(true);
+  expect(await spread(red)).toBeLessThan(8);
+  expect(await spread(teal)).toBeGreaterThan(40);
+  await undoAll(page);
+});

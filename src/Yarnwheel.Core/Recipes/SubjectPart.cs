@@ -19,8 +19,29 @@ public sealed record SubjectPart : MaskPart
     [Range(0.0, 1.0)]
     public double Width { get; init; } = 0.01;
 
+    /// <summary>Regions of the picture that were pointed at, in order; where there are any, they are what box and strokes correct.</summary>
+    [MaxLength(500)]
+    public ImmutableArray<RegionPick> Regions { get; init; } = [];
+
     /// <summary>How the gesture is read; left out, the reading that the picture speaks for most.</summary>
     public SubjectReading? Reading { get; init; }
+}
+
+/// <summary>A region of the picture that a place belongs to: of all that do, the one of the nearest size.</summary>
+public sealed record RegionPick
+{
+    [Range(0.0, 1.0)]
+    public double X { get; init; }
+
+    [Range(0.0, 1.0)]
+    public double Y { get; init; }
+
+    /// <summary>Its size, as a share of the photo.</summary>
+    [Range(0.0, 1.0)]
+    public double Share { get; init; }
+
+    /// <summary>Whether it is taken away from those before it.</summary>
+    public bool Away { get; init; }
 }
 
 /// <summary>What a box and strokes may be meant to say.</summary>

@@ -69,7 +69,24 @@ public sealed class Findings
 
     /// <summary>Looks at the photo as far as is needed before a subject can be cut out of it, so that the first answer comes sooner.</summary>
     /// <param name="cancel">Ends the work early.</param>
-    public void PrepareSubjects(CancellationToken cancel = default) => source.CutPicture(cancel);
+    public void PrepareSubjects(CancellationToken cancel = default) => source.RegionTree(cancel);
+
+    /// <summary>The region of the photo that pointing at a place means.</summary>
+    /// <param name="x">0 … 1 over the width.</param>
+    /// <param name="y">0 … 1 over the height.</param>
+    /// <param name="level">How many steps larger, or smaller, than the one that stands out most.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    /// <example><code>
+    /// var larger = renderer.Findings.RegionAt(0.4, 0.5, level: 1);
+    /// </code></example>
+    public PhotoRegion RegionAt(double x, double y, int level = 0, CancellationToken cancel = default)
+    {
+        var (picture, tree) = (source.CutPicture(cancel), source.RegionTree(cancel));
+        var (levels, best) = tree.At(x, y);
+        if (levels.Count == 0) return new PhotoRegion(0, 0, 1, []);
+        var at = Math.Clamp(best + level, 0, levels.Count - 1);
+        return new PhotoRegion(at - best, levels.Count - 1 - at, tree.ShareOf(levels[at]), RegionOutline.Of(picture, tree.Members(levels[at])));
+    }
 
     /// <summary>Where the contour of a by-subject part is in doubt, longest first.</summary>
     /// <param name="part">The part.</param>

@@ -13,6 +13,12 @@ namespace Yarnwheel.Web.Benches;
 /// <param name="Window">Whoever makes the change.</param>
 internal sealed record MainSubjectRequest(long Revision, int? Area, bool Background, string Window);
 
+/// <summary>A place that is pointed at.</summary>
+/// <param name="X">0 … 1 over the width.</param>
+/// <param name="Y">0 … 1 over the height.</param>
+/// <param name="Level">Steps larger, or smaller, than what stands out most.</param>
+internal sealed record RegionRequest(double X, double Y, int Level);
+
 /// <summary>What parts by subject need besides frames.</summary>
 internal static class SubjectEndpoints
 {
@@ -25,6 +31,11 @@ internal static class SubjectEndpoints
             var open = await photos.GetAsync(state.Photo, cancel);
             await Task.Run(() => open.Renderer.Findings.PrepareSubjects(cancel), cancel);
             return Results.NoContent();
+        });
+        bench.MapPost("/region", async (int take, RegionRequest request, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) =>
+        {
+            var open = await photos.GetAsync((await desk.GetAsync(take, cancel)).Photo, cancel);
+            return Results.Json(await Task.Run(() => open.Renderer.Findings.RegionAt(request.X, request.Y, request.Level, cancel), cancel));
         });
         bench.MapGet("/doubts", async (int take, int area, int part, TakeDesk desk, OpenPhotos photos, FrameTurns turns, HttpContext context) =>
         {

@@ -21,7 +21,7 @@ public static class ShortcutList
         new("smaller", "[", "a smaller brush", Hand, "brush subject"),
         new("larger", "]", "a larger brush", Hand, "brush subject"),
         new("cling", "Z", "keep the colour the brush clings to", Hand, "brush", ShortcutWay.Hold),
-        new("box", "drag a box", "then paint what belongs to it, with Alt what does not", Hand, "subject", ShortcutWay.Fixed),
+        new("box", "click, drag a box", "what lights up, the wheel larger and smaller; or a box; then paint what belongs to it, with Alt what does not", Hand, "subject", ShortcutWay.Fixed),
         new("nodes", "click, Enter", "set nodes; the first node, a double click or Enter closes; Esc takes one back", Hand, "outline", ShortcutWay.Fixed),
         new("reading", "Y", "the next reading of a subject’s box and strokes", Hand, "subject"),
         new("doubt-next", ">", "where a subject is in doubt; else the next of the edge's worst stretches", Hand, "subject"),

@@ -32,9 +32,13 @@ internal sealed class Markings
     /// <summary>Whether there is anything to be found.</summary>
     public bool IsEmpty => Box.IsEmpty;
 
-    public static Markings Of(SubjectPart part, int width, int height)
+    /// <param name="part">Box and strokes.</param>
+    /// <param name="width">Pixels.</param>
+    /// <param name="height">Pixels.</param>
+    /// <param name="around">Where it lies if no box says so; null for where its strokes are.</param>
+    public static Markings Of(SubjectPart part, int width, int height, Region? around = null)
     {
-        var box = BoxOf(part, width, height);
+        var box = part.Box is null && around is { } known ? known : BoxOf(part, width, height);
         var sides = new byte[width * height];
         double longer = Math.Max(width, height);
         for (var y = 0; y < height; y++)

@@ -25,20 +25,24 @@ internal sealed class SubjectSolution : IPiece
     public long Bytes => 2L * picture.Width * picture.Height + (1 + Readings.Count) * (24L * picture.Superpixels.Count + 16L * picture.Colours.Length);
 
     /// <param name="picture">What is known of the picture.</param>
-    /// <param name="part">Box and strokes.</param>
+    /// <param name="tree">Its regions, for what was pointed at.</param>
+    /// <param name="part">Regions, box and strokes.</param>
     /// <param name="before">What was found before the last stroke; null where everything is looked at for the first time.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static SubjectSolution Of(CutPicture picture, SubjectPart part, SubjectSolution? before, CancellationToken cancel)
+    public static SubjectSolution Of(CutPicture picture, Func<RegionTree> tree, SubjectPart part, SubjectSolution? before, CancellationToken cancel)
     {
-        var markings = Markings.Of(part, picture.Width, picture.Height);
+        var pointed = part.Regions.IsEmpty ? null : PointedRegions.Of(tree(), part.Regions, picture.Superpixels.Count);
+        Region? around = pointed is null ? null : PointedRegions.Around(picture, pointed);
+        var markings = Markings.Of(part, picture.Width, picture.Height, around);
         if (markings.IsEmpty) return new SubjectSolution(picture, markings, null);
         var ground = new GestureGround(picture, markings);
         if (before?.cut is { } earlier)
         {
             // A correction reads on as the gesture was read before it.
-            var settled = EarlierAnswer.Of(picture, earlier, Markings.Of(Corrections.Last(part), picture.Width, picture.Height));
-            return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, settled, part.Reading ?? earlier.Reading, cancel));
+            var settled = EarlierAnswer.Of(picture, earlier, Markings.Of(Corrections.Last(part), picture.Width, picture.Height, around));
+            return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, settled, part.Reading ?? earlier.Reading, cancel, pointed is null ? null : earlier.IsInside));
         }
+        if (pointed is not null) return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, pointed));
         if (part.Reading is { } reading) return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, null, reading, cancel));
         var readings = GestureReadings.Of(picture, ground, cancel);
         return new SubjectSolution(picture, markings, readings[0]) { Readings = readings };

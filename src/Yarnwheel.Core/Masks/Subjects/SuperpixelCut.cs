@@ -66,12 +66,25 @@ internal sealed class SuperpixelCut
     /// <param name="settled">What was found before says of each superpixel; null for nothing.</param>
     /// <param name="reading">How the gesture is read.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static SuperpixelCut Of(CutPicture picture, GestureGround ground, float[]? settled, SubjectReading reading, CancellationToken cancel)
+    /// <param name="start">What is taken for inside at first; null for what the reading says.</param>
+    public static SuperpixelCut Of(CutPicture picture, GestureGround ground, float[]? settled, SubjectReading reading, CancellationToken cancel, bool[]? start = null)
     {
         var cut = new SuperpixelCut(picture, ground, settled, reading);
-        cut.Settle(cancel);
+        cut.Settle(start, cancel);
         if (reading == SubjectReading.Tight) cut.Widen(cancel);
         if (reading == SubjectReading.Whole) cut.IsInside = ClosedHoles.Of(picture, cut.IsInside, cut.marked);
+        return cut;
+    }
+
+    /// <summary>What was pointed at, as it is; its colours are looked at for its pixels' sake.</summary>
+    /// <param name="picture">That is cut.</param>
+    /// <param name="ground">What the gesture says besides.</param>
+    /// <param name="inside">Of each superpixel.</param>
+    public static SuperpixelCut Of(CutPicture picture, GestureGround ground, bool[] inside)
+    {
+        var cut = new SuperpixelCut(picture, ground, null, SubjectReading.Box);
+        cut.IsInside = [.. inside.Select((i, k) => i && cut.marked.Sides[k] != Outside)];
+        cut.colours.Look(cut.IsInside, [.. cut.IsInside.Select(i => !i)], isFirst: false);
         return cut;
     }
 
@@ -92,16 +105,16 @@ internal sealed class SuperpixelCut
     /// <summary>The same, cut once more with every pixel leaning by so much towards inside.</summary>
     public bool[] Biased(float more, CancellationToken cancel) => Cut(more, cancel);
 
-    private void Settle(CancellationToken cancel)
+    private void Settle(bool[]? start, CancellationToken cancel)
     {
         var sides = marked.Sides;
         // Without a stroke inside, or where the whole box is meant, all that it leaves open is taken for the subject at first.
-        bool[] inside = [.. sides.Select((m, k) => Reading == SubjectReading.Strokes && marked.HasInside ? m == Inside : IsLikely(k))];
-        bool[] outside = [.. sides.Select(m => m == Outside)];
+        bool[] inside = start ?? [.. sides.Select((m, k) => Reading == SubjectReading.Strokes && marked.HasInside ? m == Inside : IsLikely(k))];
+        bool[] outside = start is null ? [.. sides.Select(m => m == Outside)] : [.. start.Select(i => !i)];
         for (var round = 0; round < MostRounds; round++)
         {
             cancel.ThrowIfCancellationRequested();
-            if (!colours.Look(inside, outside, round == 0))
+            if (!colours.Look(inside, outside, round == 0 && start is null))
             {
                 IsInside = [.. sides.Select(m => m != Outside)];
                 return;

@@ -69,12 +69,15 @@ internal sealed class RenderSource(Pyramid photo, long budget, IMaskPictures? pi
         return Masks.Subjects.CutPicture.Of(new LitOperation(LightPlan.None).At(drawing, drawing.Whole).Lab, cancel);
     }, cancel);
 
+    /// <summary>The photo's regions, for pointing at them.</summary>
+    public RegionTree RegionTree(CancellationToken cancel) => Whole.GetOrAdd(new PieceKey<RegionTree>(ContentKey.Of("region tree")), () => Masks.Subjects.RegionTree.Of(CutPicture(cancel), cancel), cancel);
+
     /// <summary>A subject cut out of the photo.</summary>
     public SubjectSolution Subject(SubjectPart part, CancellationToken cancel)
     {
         var gesture = ContentKey.Of(part with { Op = default, On = true, Invert = false });
         return Whole.GetOrAdd(new PieceKey<SubjectSolution>(gesture),
-            () => SubjectSolution.Of(CutPicture(cancel), part, Corrections.Before(part) is { } before ? Subject(before, cancel) : null, cancel), cancel);
+            () => SubjectSolution.Of(CutPicture(cancel), () => RegionTree(cancel), part, Corrections.Before(part) is { } before ? Subject(before, cancel) : null, cancel), cancel);
     }
 
     private ByteList DrawBytes(int index, LightPlan light, CancellationToken cancel)

@@ -3,6 +3,7 @@ import { distance } from '../photo/pen.js';
 import { share } from '../photo/share.js';
 import { thinned } from '../photo/thinning.js';
 import { BoxDrag } from './box-drag.js';
+import { Pointing } from './pointing.js';
 
 /** @typedef {import('../photo/stage.js').Place} Place */
 /** @typedef {'box' | 'paint'} Way */
@@ -30,6 +31,7 @@ export class Subject {
     this.work = work;
     this.view = view;
     this.settings = settings;
+    this.pointing = new Pointing(work.take, view, redraw);
     settings.addEventListener('change', redraw);
     view.addEventListener('painted', event => {
       const { draft } = /** @type {CustomEvent} */ (event).detail;
@@ -56,13 +58,18 @@ export class Subject {
     this.#way = null;
   }
 
+  /** The wheel makes what lights up larger and smaller. */
+  get wheels() {
+    return this.way === 'box' && this.pointing.isLit;
+  }
+
   get cursor() {
     return this.way === 'box' ? 'crosshair' : 'none';
   }
 
   get hint() {
     return this.way === 'box'
-      ? 'drag a rough box round the thing · Esc drops it'
+      ? 'click what lights up, or drag a rough box round the thing · wheel: larger, smaller · Alt takes away · Esc drops it'
       : 'paint: belongs to it · Alt: does not · [ ] or Alt wheel: size · Esc drops it';
   }
 
@@ -70,6 +77,7 @@ export class Subject {
   down(at) {
     this.#pointer = at;
     // Over a corner of the box even while painting.
+    this.#press = null;
     this.#drag = BoxDrag.hold(this.work.part?.box, this.view, at) ?? (this.way === 'box' ? BoxDrag.anew(at) : null);
     if (this.#drag) return;
     const { inside = [], outside = [] } = this.work.part ?? {};
@@ -96,7 +104,9 @@ export class Subject {
     this.#pointer = at;
     const drag = this.#drag;
     this.#drag = null;
+    if (drag && !drag.box && this.way === 'box') this.#point(at);
     if (drag?.box) {
+      this.pointing.clear();
       const { x0, y0, x1, y1 } = drag.box;
       this.#keep('Subject: box', { box: drag.box }, { x: (x0 + x1) / 2, y: (y0 + y1) / 2 });
     }
@@ -107,7 +117,16 @@ export class Subject {
     this.#keep(press.away ? 'Subject: does not belong' : 'Subject: belongs', this.#fields(points, press.away), points[0]);
   }
 
+  /** Takes the region that is lit up. @param {Place} at */
+  #point(at) {
+    const pick = this.pointing.pick(at.alt || at.eraser);
+    this.pointing.clear();
+    if (!pick || (pick.away && !this.work.part)) return;
+    this.#keep(pick.away ? 'Subject: region taken away' : 'Subject: region', this.work.part ? { 'regions/-': pick } : { regions: [pick] }, pick);
+  }
+
   drop() {
+    this.pointing.clear();
     const held = this.#drag || this.#press;
     this.#drag = this.#press = null;
     if (held) this.work.draft(null);
@@ -116,12 +135,14 @@ export class Subject {
   /** @param {Place} at */
   hover(at) {
     this.#pointer = at;
+    if (this.way === 'box' && this.work.take.pending === 0 && !BoxDrag.cursor(this.work.part?.box, this.view, at)) this.pointing.over(at);
+    else this.pointing.clear();
     return BoxDrag.cursor(this.work.part?.box, this.view, at) ?? this.cursor;
   }
 
   /** @param {number} notches */
   wheel(notches) {
-    if (this.way === 'box') return false;
+    if (this.way === 'box') return this.pointing.wheel(notches);
     this.settings.size(Math.sign(notches));
     return true;
   }
@@ -138,7 +159,10 @@ export class Subject {
     const { inside = [], outside = [] } = this.work.part ?? {};
     for (const [strokes, kind] of /** @type {[Point[][], string][]} */ ([[inside, 'is-thin'], [outside, 'is-thin is-dashed']]))
       for (const stroke of strokes) this.#line(pen, stroke, kind);
-    if (this.way === 'box') return;
+    if (this.way === 'box') {
+      if (!this.#drag) this.pointing.draw(pen, this.#pointer?.alt ?? false);
+      return;
+    }
     const radius = this.settings.values.radius * this.settings.longer * this.view.zoom / this.view.ratio;
     const press = this.#press;
     if (press) {

@@ -17,6 +17,7 @@ import { Touches } from './touches.js';
  * @property {() => void} drop what was begun is not kept
  * @property {(at: Place) => string | void} [hover] while it is not pressed; gives a cursor
  * @property {(notches: number, pressed: boolean) => boolean} [wheel] true when it took the wheel
+ * @property {boolean} [wheels] whether the wheel is its own, without Alt
  * @property {(key: string) => boolean} [key] true when it took Escape, Enter, Backspace or Delete
  * @property {(pen: import('./pen.js').Pen) => void} [draw] what is seen of it over the photo
  */
@@ -217,7 +218,7 @@ export class Stage {
   #wheel(event) {
     event.preventDefault();
     const lines = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? event.deltaY * 30 : event.deltaY;
-    if ((this.busy || event.altKey) && this.hand?.wheel?.(-lines / 100, this.busy)) {
+    if (!event.ctrlKey && (this.busy || event.altKey || this.hand?.wheels) && this.hand?.wheel?.(-lines / 100, this.busy)) {
       this.redraw();
       return;
     }
