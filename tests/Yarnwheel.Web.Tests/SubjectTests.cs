@@ -34,10 +34,35 @@ public sealed class SubjectTests : IDisposable
     {
         // Random colours.
         var take = await app.AddTakeAsync();
-        var answer = await app.PostAsync($"/bench/{take}/subject/main", new { revision = 1, background = false, window = "w" });
+        var answer = await app.PostAsync($"/bench/{take}/subject/main", new { revision = 1, what = "subject", window = "w" });
         Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
         Assert.StartsWith("No clear subject found", await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken), StringComparison.Ordinal);
         Assert.Equal(1, (long)(await app.StateAsync(take))["revision"]!);
+    }
+
+    [Fact]
+    public async Task Without_a_sky_it_says_so()
+    {
+        var take = await AddDiscAsync();
+        var answer = await app.PostAsync($"/bench/{take}/subject/main", new { revision = 1, what = "sky", window = "w" });
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
+        Assert.StartsWith("No sky found", await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_region_that_is_pointed_at_has_an_outline_and_levels()
+    {
+        var take = await AddDiscAsync();
+        var regions = new List<JsonNode>();
+        foreach (var level in (int[])[-1, 0, 1])
+        {
+            var answer = await app.PostAsync($"/bench/{take}/subject/region", new { x = 0.5, y = 0.5, level });
+            answer.EnsureSuccessStatusCode();
+            regions.Add((await answer.Content.ReadFromJsonAsync<JsonNode>(TestContext.Current.CancellationToken))!);
+        }
+        Assert.True((double)regions[0]["share"]! <= (double)regions[1]["share"]! && (double)regions[1]["share"]! <= (double)regions[2]["share"]!);
+        Assert.NotEmpty(regions[1]["outline"]!.AsArray());
+        Assert.All(regions[1]["outline"]![0]!.AsArray(), v => Assert.InRange((double)v!, 0, 1));
     }
 
     [Fact]
@@ -80,7 +105,7 @@ public sealed class SubjectTests : IDisposable
 
     private async Task<JsonNode> ProposedAsync(int take, long revision, int? area, bool background)
     {
-        var answer = await app.PostAsync($"/bench/{take}/subject/main", new { revision, area, background, window = "w" });
+        var answer = await app.PostAsync($"/bench/{take}/subject/main", new { revision, area, what = background ? "background" : "subject", window = "w" });
         answer.EnsureSuccessStatusCode();
         return (await answer.Content.ReadFromJsonAsync<JsonNode>(TestContext.Current.CancellationToken))!;
     }

@@ -92,6 +92,9 @@ public sealed record StrokePoint
     [Range(0.0, 1.0)]
     public double? Width { get; init; }
 
+    /// <summary>Whether the stroke is lifted before this point: a new run begins.</summary>
+    public bool Lifted { get; init; }
+
     /// <summary>When the stroke was drawn, among those of both kinds: where two lie over one another the later counts, of equal ones the outside; and in which order strokes correct what was found before them. Of a stroke's first point.</summary>
     [Range(0, 1000)]
     public int? Turn { get; init; }

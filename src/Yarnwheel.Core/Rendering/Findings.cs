@@ -140,6 +140,11 @@ public sealed class Findings
     /// <returns>The part, or null: there is no clear subject.</returns>
     public SubjectPart? MainSubject(CancellationToken cancel = default) => Masks.Subjects.MainSubject.Of(source.CutPicture(cancel).Half, cancel);
 
+    /// <summary>The photo's sky, as a part.</summary>
+    /// <param name="cancel">Ends the work early.</param>
+    /// <returns>The part, or null: there is no sky that can be told.</returns>
+    public SubjectPart? Sky(CancellationToken cancel = default) => SkyFinder.Of(source.CutPicture(cancel), cancel);
+
     private SearchedMask Searched(Recipe recipe, int area, CancellationToken cancel)
     {
         var plan = RenderPlan.Compile(recipe, source);

@@ -9,9 +9,9 @@ namespace Yarnwheel.Web.Benches;
 /// <summary>The main subject is asked for.</summary>
 /// <param name="Revision">The revision the change is made on.</param>
 /// <param name="Area">The area it joins; null begins one.</param>
-/// <param name="Background">Whether what is behind it is meant.</param>
+/// <param name="What">"subject", its "background", or the "sky".</param>
 /// <param name="Window">Whoever makes the change.</param>
-internal sealed record MainSubjectRequest(long Revision, int? Area, bool Background, string Window);
+internal sealed record MainSubjectRequest(long Revision, int? Area, string What, string Window);
 
 /// <summary>A place that is pointed at.</summary>
 /// <param name="X">0 … 1 over the width.</param>
@@ -69,10 +69,13 @@ internal static class SubjectEndpoints
         {
             var state = await desk.GetAsync(take, cancel);
             var open = await photos.GetAsync(state.Photo, cancel);
-            var part = await Task.Run(() => open.Renderer.Findings.MainSubject(cancel), cancel)
-                ?? throw new YarnwheelException("No clear subject found: nothing stands out enough from the rest, or several things do. Nothing was changed; draw a box round what you mean.");
-            var name = request.Background ? "Background" : "Main subject";
-            return await desk.EditAsync(take, request.Revision, name, Change(state.Recipe, request.Area, name, part with { Invert = request.Background }), request.Window, cancel);
+            var isSky = request.What == "sky";
+            var part = await Task.Run(() => isSky ? open.Renderer.Findings.Sky(cancel) : open.Renderer.Findings.MainSubject(cancel), cancel)
+                ?? throw new YarnwheelException(isSky
+                    ? "No sky found: nothing smooth and light comes down from the upper border, or all of the photo does. Nothing was changed; click the sky where it lights up."
+                    : "No clear subject found: nothing stands out enough from the rest, or several things do. Nothing was changed; draw a box round what you mean.");
+            var name = isSky ? "Sky" : request.What == "background" ? "Background" : "Main subject";
+            return await desk.EditAsync(take, request.Revision, name, Change(state.Recipe, request.Area, name, part with { Invert = request.What == "background" }), request.Window, cancel);
         }));
     }
 

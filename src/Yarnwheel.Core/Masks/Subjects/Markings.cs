@@ -77,7 +77,8 @@ internal sealed class Markings
         var radius = partRadius;
         for (var k = 0; k < stroke.Count; k++)
         {
-            var (from, to) = (stroke[Math.Max(0, k - 1)], stroke[k]);
+            var to = stroke[k];
+            var from = to.Lifted ? to : stroke[Math.Max(0, k - 1)];
             if (to.Width is { } own) radius = own * longer / 2;
             Segment(from.X * width, from.Y * height, to.X * width, to.Y * height, Math.Max(0.75, radius * Core));
         }

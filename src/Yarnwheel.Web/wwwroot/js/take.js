@@ -118,7 +118,7 @@ export class Take extends EventTarget {
     return this.#send('edge/tidy', () => ({ revision: this.state.revision, window: this.#window, area }), 'edit');
   }
 
-  /** Proposes the main subject, or what is behind it. @param {{ area: number | null, background: boolean }} wish */
+  /** Proposes the main subject, what is behind it, or the sky. @param {{ area: number | null, what: string }} wish */
   mainSubject(wish) {
     return this.#send('subject/main', () => ({ revision: this.state.revision, window: this.#window, ...wish }), 'edit');
   }

@@ -7,7 +7,7 @@ import { Pointing } from './pointing.js';
 
 /** @typedef {import('../photo/stage.js').Place} Place */
 /** @typedef {'box' | 'paint'} Way */
-/** @typedef {{ x: number, y: number, width?: number, turn?: number }} Point */
+/** @typedef {{ x: number, y: number, width?: number, turn?: number, lifted?: boolean }} Point */
 
 /** By subject: a box round the thing, strokes on it, and with Alt strokes on what does not belong to it. */
 export class Subject {
@@ -182,7 +182,7 @@ export class Subject {
   #line(pen, stroke, kind) {
     const points = stroke.map(p => this.view.toStage(p.x, p.y));
     if (points.length === 1) pen.ring(points[0], 2, kind);
-    else pen.path(`M${points.map(p => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('L')}`, kind);
+    else pen.path(points.map((p, i) => `${i === 0 || stroke[i].lifted ? 'M' : 'L'}${p.x.toFixed(1)} ${p.y.toFixed(1)}${stroke[i].lifted && (stroke[i + 1]?.lifted ?? true) ? 'h0.1' : ''}`).join(''), kind);
   }
 
   /** @param {Place} at @param {object} [more] */

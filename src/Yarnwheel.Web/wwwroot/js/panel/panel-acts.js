@@ -103,7 +103,7 @@ export class PanelActs {
       },
       'subject-way': () => this.#subjectWay(value === 'paint' ? 'paint' : 'box'),
       'tidy-edge': () => panel.area !== null && take.tidyEdge(panel.area),
-      'main-subject': () => this.#mainSubject(value === 'background'),
+      'main-subject': () => this.take.mainSubject({ area: this.panel.area, what: value ?? 'subject' }),
       'picture-choose': () => this.further.picture(area, part),
     };
     acts[act ?? '']?.();
@@ -118,11 +118,6 @@ export class PanelActs {
   /** @param {string} way */
   showSubjectWay(way) {
     for (const button of this.panel.element.querySelectorAll('[data-act="subject-way"]')) button.setAttribute('aria-checked', String(button.getAttribute('data-value') === way));
-  }
-
-  /** What is proposed is chosen, if there is anything. @param {boolean} background */
-  async #mainSubject(background) {
-    await this.take.mainSubject({ area: this.panel.area, background });
   }
 
   /** @param {string} path @param {string} on @param {string} off */
