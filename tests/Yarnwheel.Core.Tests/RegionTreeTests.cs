@@ -107,10 +107,10 @@ public class RegionTreeTests
         var mask = Mask(one);
         Assert.True(At(mask, 180, 85) > 0.9f && At(mask, 80, 110) < 0.1f && At(mask, 120, 20) < 0.1f);
         Assert.InRange(mask.Sum() / (59 * 69), 0.97f, 1.03f);
-        var both = one with { Regions = one.Regions.Add(new RegionPick { X = 80.0 / Width, Y = 110.0 / Height, Share = Math.PI * 45 * 45 / (Width * Height) }) };
+        var both = one with { Regions = one.Regions!.Value.Add(new RegionPick { X = 80.0 / Width, Y = 110.0 / Height, Share = Math.PI * 45 * 45 / (Width * Height) }) };
         mask = Mask(both);
         Assert.True(At(mask, 180, 85) > 0.9f && At(mask, 80, 110) > 0.9f && At(mask, 80, 80) > 0.9f);
-        mask = Mask(both with { Regions = both.Regions.Add(Pick(180, 85, away: true)) });
+        mask = Mask(both with { Regions = both.Regions!.Value.Add(Pick(180, 85, away: true)) });
         Assert.True(At(mask, 180, 85) < 0.1f && At(mask, 80, 110) > 0.9f);
         // A stroke outside on the inner disc takes that away, and leaves the rest.
         ImmutableArray<StrokePoint> stroke = [new StrokePoint { X = 74.0 / Width, Y = 80.0 / Height, Width = 0.04, Turn = 1 }, new StrokePoint { X = 86.0 / Width, Y = 80.0 / Height }];

@@ -21,7 +21,7 @@ public sealed record SubjectPart : MaskPart
 
     /// <summary>Regions of the picture that were pointed at, in order; where there are any, they are what box and strokes correct.</summary>
     [MaxLength(500)]
-    public ImmutableArray<RegionPick> Regions { get; init; } = [];
+    public ImmutableArray<RegionPick>? Regions { get; init; }
 
     /// <summary>How the gesture is read; left out, the reading that the picture speaks for most.</summary>
     public SubjectReading? Reading { get; init; }
@@ -93,7 +93,7 @@ public sealed record StrokePoint
     public double? Width { get; init; }
 
     /// <summary>Whether the stroke is lifted before this point: a new run begins.</summary>
-    public bool Lifted { get; init; }
+    public bool? Lifted { get; init; }
 
     /// <summary>When the stroke was drawn, among those of both kinds: where two lie over one another the later counts, of equal ones the outside; and in which order strokes correct what was found before them. Of a stroke's first point.</summary>
     [Range(0, 1000)]

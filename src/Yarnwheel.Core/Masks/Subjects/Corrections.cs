@@ -12,7 +12,7 @@ internal static class Corrections
         var (side, at) = LastStroke(part);
         if (at < 0) return null;
         var before = side == Markings.Inside ? part with { Inside = part.Inside.RemoveAt(at) } : part with { Outside = part.Outside.RemoveAt(at) };
-        if (!part.Regions.IsEmpty) return before;
+        if (part.Regions is { Length: > 0 }) return before;
         return before.Inside.IsEmpty || before.Outside.IsEmpty ? null : before;
     }
 

@@ -78,7 +78,7 @@ internal sealed class Markings
         for (var k = 0; k < stroke.Count; k++)
         {
             var to = stroke[k];
-            var from = to.Lifted ? to : stroke[Math.Max(0, k - 1)];
+            var from = to.Lifted == true ? to : stroke[Math.Max(0, k - 1)];
             if (to.Width is { } own) radius = own * longer / 2;
             Segment(from.X * width, from.Y * height, to.X * width, to.Y * height, Math.Max(0.75, radius * Core));
         }

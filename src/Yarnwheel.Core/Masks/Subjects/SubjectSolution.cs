@@ -31,7 +31,7 @@ internal sealed class SubjectSolution : IPiece
     /// <param name="cancel">Ends the work early.</param>
     public static SubjectSolution Of(CutPicture picture, Func<RegionTree> tree, SubjectPart part, SubjectSolution? before, CancellationToken cancel)
     {
-        var pointed = part.Regions.IsEmpty ? null : PointedRegions.Of(tree(), part.Regions, picture.Superpixels.Count);
+        var pointed = part.Regions is { Length: > 0 } picks ? PointedRegions.Of(tree(), picks, picture.Superpixels.Count) : null;
         Region? around = pointed is null ? null : PointedRegions.Around(picture, pointed);
         var markings = Markings.Of(part, picture.Width, picture.Height, around);
         if (markings.IsEmpty) return new SubjectSolution(picture, markings, null);

@@ -60,7 +60,7 @@ internal static class PartWords
         HuePart hue => hue.Amounts is null ? $"{Hue(hue.From)} to {Hue(hue.To)}" : "every hue",
         PatchPart patch => Count(patch.Seeds.Length, "press", "presses"),
         BrushPart brush => Count(brush.Strokes.Length, "stroke"),
-        SubjectPart subject => string.Join(", ", new[] { subject.Box is null ? null : "a box", subject.Inside.Length + subject.Outside.Length is var n && n > 0 ? Count(n, "stroke") : null }.Where(w => w is not null)),
+        SubjectPart subject => string.Join(", ", new[] { subject.Regions is { Length: > 0 } regions ? Count(regions.Length, "region") : null, subject.Box is null ? null : "a box", subject.Inside.Length + subject.Outside.Length is var n && n > 0 ? Count(n, "stroke") : null }.Where(w => w is not null)),
         OutlinePart outline => Count(outline.Nodes.Length, "node"),
         LightPart { Curve: not null } => "a curve of tones",
         LightPart light => string.Create(CultureInfo.InvariantCulture, $"tones {light.From:0} to {light.To:0}"),

@@ -122,7 +122,7 @@ export class Subject {
     const pick = this.pointing.pick(at.alt || at.eraser);
     this.pointing.clear();
     if (!pick || (pick.away && !this.work.part)) return;
-    this.#keep(pick.away ? 'Subject: region taken away' : 'Subject: region', this.work.part ? { 'regions/-': pick } : { regions: [pick] }, pick);
+    this.#keep(pick.away ? 'Subject: region taken away' : 'Subject: region', this.work.part?.regions ? { 'regions/-': pick } : { regions: [pick] }, pick);
   }
 
   drop() {
