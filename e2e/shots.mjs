@@ -86,6 +86,25 @@ try {
   await shot('subject');
   await page.keyboard.press('v');
 
+  // A thing of several colours by a box alone, and the other readings of it.
+  await openPhoto(page, app.url, 'mordant-jar');
+  await page.keyboard.press('n');
+  await page.keyboard.press('s');
+  await drag(page, [[0.27, 0.15], [0.4, 0.5], [0.51, 0.83]]);
+  await settled(page);
+  await page.mouse.move(700, 60);
+  await page.locator('.reading-row img').first().waitFor();
+  await page.waitForTimeout(1200);
+  await shot('readings');
+
+  // Local work: a corner darkened by brush.
+  await openPhoto(page, app.url, 'steaming-vat');
+  await page.getByRole('button', { name: 'darken', exact: true }).click();
+  await drag(page, [[0.06, 0.1], [0.12, 0.5], [0.06, 0.9], [0.16, 0.9], [0.2, 0.6]]);
+  await settled(page);
+  await page.waitForTimeout(600);
+  await shot('local-work');
+
   // A mask of many parts, seen alone while one of them is at hand.
   await openPhoto(page, app.url, 'madder-basket');
   await page.evaluate(() => {

@@ -34,12 +34,12 @@ internal static class GestureReadings
         return ordered;
     }
 
-    /// <summary>Every reading, in the order of their names.</summary>
+    /// <summary>Every reading, in their order. Two of them begin where that of the box ends.</summary>
     public static SuperpixelCut[] All(CutPicture picture, GestureGround ground, CancellationToken cancel)
     {
-        var readings = Enum.GetValues<SubjectReading>();
-        var cuts = new SuperpixelCut[readings.Length];
-        Parallel.For(0, cuts.Length, new ParallelOptions { CancellationToken = cancel }, k => cuts[k] = SuperpixelCut.Of(picture, ground, null, readings[k], cancel));
+        var cuts = new SuperpixelCut[Enum.GetValues<SubjectReading>().Length];
+        Parallel.For(0, 3, new ParallelOptions { CancellationToken = cancel }, k => cuts[k] = SuperpixelCut.Of(picture, ground, null, (SubjectReading)k, cancel));
+        foreach (var further in (SubjectReading[])[SubjectReading.Whole, SubjectReading.Tight]) cuts[(int)further] = cuts[(int)SubjectReading.Box].Further(further, cancel);
         return cuts;
     }
 

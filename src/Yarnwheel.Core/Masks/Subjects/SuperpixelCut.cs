@@ -38,6 +38,14 @@ internal sealed class SuperpixelCut
     private readonly MarkedSuperpixels marked;
     private readonly SubjectColours colours;
 
+    /// <summary>Another reading that begins where one ended.</summary>
+    private SuperpixelCut(SuperpixelCut from, SubjectReading reading)
+    {
+        (picture, ground, marked, colours, IsInside) = (from.picture, from.ground, from.marked, from.colours, from.IsInside);
+        Nearby = [.. from.Nearby];
+        Reading = reading;
+    }
+
     private SuperpixelCut(CutPicture picture, GestureGround ground, float[]? settled, SubjectReading reading)
     {
         this.picture = picture;
@@ -71,9 +79,24 @@ internal sealed class SuperpixelCut
     {
         var cut = new SuperpixelCut(picture, ground, settled, reading);
         cut.Settle(start, cancel);
-        if (reading == SubjectReading.Tight) cut.Widen(cancel);
-        if (reading == SubjectReading.Whole) cut.IsInside = ClosedHoles.Of(picture, cut.IsInside, cut.marked);
+        cut.Finish(cancel);
         return cut;
+    }
+
+    /// <summary>The reading of the box taken further: its holes closed, or until it fills the box.</summary>
+    /// <param name="reading"><see cref="SubjectReading.Whole"/> or <see cref="SubjectReading.Tight"/>.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public SuperpixelCut Further(SubjectReading reading, CancellationToken cancel)
+    {
+        var cut = new SuperpixelCut(this, reading);
+        cut.Finish(cancel);
+        return cut;
+    }
+
+    private void Finish(CancellationToken cancel)
+    {
+        if (Reading == SubjectReading.Tight) Widen(cancel);
+        if (Reading == SubjectReading.Whole) IsInside = ClosedHoles.Of(picture, IsInside, marked);
     }
 
     /// <summary>What was pointed at, as it is; its colours are looked at for its pixels' sake.</summary>
