@@ -33,6 +33,12 @@ export class Reading {
     });
   }
 
+  /** What the chosen area does with what its mask holds. */
+  get #word() {
+    const { area, areas } = this.panel;
+    return area !== null && areas[area]?.over ? 'worked on' : 'kept';
+  }
+
   #clear() {
     this.#at = this.#wish = null;
     this.output.textContent = '\u00a0';
@@ -51,7 +57,7 @@ export class Reading {
         const read = await (await post(`${this.take.url}/read`, { ...wish, area: this.panel.area, part: this.panel.part, scale: this.view.zoom })).json();
         this.output.innerHTML = '<i></i>';
         /** @type {HTMLElement} */ (this.output.firstElementChild).style.background = `rgb(${read.red} ${read.green} ${read.blue})`;
-        this.output.append(`${read.x}, ${read.y}   R ${read.red} G ${read.green} B ${read.blue}   hue ${read.hue.toFixed(0)}°   chroma ${read.chroma.toFixed(1)}   grey ${read.grey}   kept ${read.kept.toFixed(0)} %`);
+        this.output.append(`${read.x}, ${read.y}   R ${read.red} G ${read.green} B ${read.blue}   hue ${read.hue.toFixed(0)}°   chroma ${read.chroma.toFixed(1)}   grey ${read.grey}   ${this.#word} ${read.kept.toFixed(0)} %`);
         this.tell(read);
       } catch {
         // The next movement asks again; what fails for good is said by the frame.
