@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using Yarnwheel.Codecs;
 using Yarnwheel.Core;
 using Yarnwheel.Core.Recipes;
+using Yarnwheel.Data.Store;
 
 namespace Yarnwheel.Web.Benches;
 
@@ -41,7 +42,7 @@ internal static class SubjectEndpoints
         {
             var cancel = context.RequestAborted;
             var state = await desk.GetAsync(take, cancel);
-            if (state.Recipe.Areas.ElementAtOrDefault(area)?.Mask.Parts.ElementAtOrDefault(part) is not SubjectPart subject) return Results.NotFound();
+            if (SubjectAt(state, area, part) is not { } subject) return Results.NotFound();
             var open = await photos.GetAsync(state.Photo, cancel);
             var (stretches, isNothing) = await turns.BehindAsync(() => (open.Renderer.Findings.Doubts(subject, cancel), open.Renderer.Findings.IsNextToNothing(subject, cancel)), cancel);
             return Results.Json(new { state.Revision, Stretches = stretches, Nothing = isNothing });
@@ -49,7 +50,7 @@ internal static class SubjectEndpoints
         bench.MapGet("/readings", async (int take, int area, int part, TakeDesk desk, OpenPhotos photos, FrameTurns turns, CancellationToken cancel) =>
         {
             var state = await desk.GetAsync(take, cancel);
-            if (state.Recipe.Areas.ElementAtOrDefault(area)?.Mask.Parts.ElementAtOrDefault(part) is not SubjectPart subject) return Results.NotFound();
+            if (SubjectAt(state, area, part) is not { } subject) return Results.NotFound();
             var open = await photos.GetAsync(state.Photo, cancel);
             var readings = await turns.BehindAsync(() => open.Renderer.Findings.SubjectReadings(subject, cancel), cancel);
             return Results.Json(new { state.Revision, Readings = readings.Select(r => new { Code = r, Words = ReadingWords.Of(r) }), Taken = subject.Reading });
@@ -58,7 +59,7 @@ internal static class SubjectEndpoints
         {
             var cancel = context.RequestAborted;
             var state = await desk.GetAsync(take, cancel);
-            if (state.Recipe.Areas.ElementAtOrDefault(area)?.Mask.Parts.ElementAtOrDefault(part) is not SubjectPart subject || !Enum.TryParse<SubjectReading>(reading, true, out var wanted)) return Results.NotFound();
+            if (SubjectAt(state, area, part) is not { } subject || !Enum.TryParse<SubjectReading>(reading, true, out var wanted)) return Results.NotFound();
             var open = await photos.GetAsync(state.Photo, cancel);
             if (await turns.BehindAsync(() => open.Renderer.Findings.ReadingPicture(subject, wanted, cancel), cancel) is not { } picture) return Results.NotFound();
             // The address carries the revision.
@@ -78,6 +79,8 @@ internal static class SubjectEndpoints
             return await desk.EditAsync(take, request.Revision, name, Change(state.Recipe, request.Area, name, part with { Invert = request.What == "background" }), request.Window, cancel);
         }));
     }
+
+    private static SubjectPart? SubjectAt(TakeState state, int area, int part) => state.Recipe.Areas.ElementAtOrDefault(area)?.Mask.Parts.ElementAtOrDefault(part) as SubjectPart;
 
     private static JsonArray Change(Recipe recipe, int? area, string name, SubjectPart part)
     {
