@@ -121,3 +121,35 @@ test('a pinch of the trackpad zooms about the pointer and begins nothing', async
   const now = await onPhoto(page, 0.3, 0.4);
   expect(Math.hypot(now.x - at.x, now.y - at.y)).toBeLessThan(4);
 });
+
+test('by keys alone: a brush stroke and an outline', async ({ page }) => {
+  await openPhoto(page, app.url, 'drying-rail');
+  const parts = async () => (await recipe(page)).areas.at(-1).mask.parts;
+  const walk = async (/** @type {string[]} */ ...ways) => {
+    for (const way of ways) await page.keyboard.press(`Shift+Arrow${way}`);
+  };
+  await page.locator('#stage').focus();
+  await page.keyboard.press('n');
+  await page.keyboard.press('b');
+  await walk('Left', 'Left');
+  await page.keyboard.press('Shift+Enter');
+  await walk('Left', 'Up', 'Up');
+  await page.keyboard.press('Enter');
+  await settled(page);
+  expect((await parts()).at(-1).kind).toBe('brush');
+  expect((await parts()).at(-1).strokes[0].points.length).toBeGreaterThan(1);
+  await page.keyboard.press('n');
+  await page.keyboard.press('o');
+  await page.keyboard.press('Enter');
+  for (const ways of [['Right', 'Right', 'Right'], ['Down', 'Down', 'Down'], ['Left', 'Left', 'Left']]) {
+    await walk(...ways);
+    await page.keyboard.press('Enter');
+  }
+  // Back at the first node it closes.
+  await walk('Up', 'Up', 'Up');
+  await page.keyboard.press('Enter');
+  await settled(page);
+  expect((await parts()).at(-1).kind).toBe('outline');
+  expect((await parts()).at(-1).nodes).toHaveLength(4);
+  await undoAll(page);
+});

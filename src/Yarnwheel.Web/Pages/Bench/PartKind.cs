@@ -25,7 +25,7 @@ public sealed record PartKind(string Code, string Words, string Key, string Hint
         new("hue", "by hue", "H", "Press on a colour of the photo and pull away to lay an arc round its hue", """{"kind":"hue"}""", "The further you pull, the wider the arc."),
         new("patch", "by patch", "P", "Press on the photo and pull away: the further, the wider it reaches", """{"kind":"patch"}""", "Coming back narrows it; Alt takes away."),
         new("brush", "by brush", "B", "Paint on the photo; Alt takes away", """{"kind":"brush"}"""),
-        new("subject", "by subject", "S", "Drag a rough box round a thing, or paint roughly over it", """{"kind":"subject"}"""),
+        new("subject", "by subject", "S", "Click what lights up, drag a rough box round a thing, or paint roughly over it", """{"kind":"subject"}"""),
         new("outline", "by outline", "O", "Nodes, a freehand loop, a rectangle or an ellipse", """{"kind":"outline"}"""),
         new("light", "by light", "L", "Press on a tone of the photo and pull away: the further, the wider the range", """{"kind":"light"}"""),
         new("ramp", "by ramp, straight", "R", "Drag on the photo: full before the drag begins, nothing after it ends", """{"kind":"ramp","shape":"linear"}"""),

@@ -290,7 +290,7 @@ const keys = new Keys(JSON.parse(bench.dataset.shortcuts ?? '[]'), get('rest'), 
     'Ctrl+Z': buttons.undo, 'Ctrl+Shift+Z': buttons.redo, 'Ctrl+Y': buttons.redo, 'Ctrl+S': buttons.save, '?': buttons.help,
     '+': zoomBy(1.25), '=': zoomBy(1.25), '-': zoomBy(1 / 1.25),
     ArrowLeft: nudge(60, 0), ArrowRight: nudge(-60, 0), ArrowUp: nudge(0, 60), ArrowDown: nudge(0, -60),
-    Escape: escape, Enter: event => stage.key('Enter') || crossHair.press(event.shiftKey, event.altKey), Backspace: () => stage.key('Backspace') || leftOver.remove(),
+    Escape: escape, Enter: event => crossHair.press(event.shiftKey, event.altKey) || stage.key('Enter'), Backspace: () => stage.key('Backspace') || leftOver.remove(),
     Delete: () => { if (!stage.key('Delete')) acts.removeChosen(); }, F2: () => panel.rename(),
   },
 });
