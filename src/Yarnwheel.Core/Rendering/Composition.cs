@@ -18,7 +18,7 @@ internal sealed class Composition(RenderPlan plan, RenderedView view)
     private readonly VignetteOperation? vignette = plan.Recipe.Finish.Vignette.Amount == 0 ? null
         : new VignetteOperation(plan.Recipe.Finish.Vignette, view.Drawing.Photo.Width, view.Drawing.Photo.Height);
     private readonly Tint? tint = plan.Recipe.Ground is { Tint: null, TintDarks: null } ? null : new Tint(plan.Recipe.Ground.Tint, plan.Recipe.Ground.TintDarks);
-    private readonly bool isWorkedOver = view.Masks.Count > 0 && plan.Areas.Any(a => a.Area is { Over: true, On: true });
+    private readonly bool isWorkedOver = view.Masks.Count > 0 && plan.Over.Any(k => plan.Areas[k].Area.On);
     private readonly bool anyFringe = view.Masks.Any(m => m?.Fringe is not null);
 
     /// <summary>How many floats of scratch a row needs.</summary>
@@ -56,7 +56,7 @@ internal sealed class Composition(RenderPlan plan, RenderedView view)
     public void Colours(int y, LightRow light, Span<float> scratch)
     {
         view.Lit.Light.Row(y, region).CopyTo(light);
-        if (isWorkedOver) Lay(y, plan.Order.Where(k => plan.Areas[k].Area.Over), light, [], 1, scratch);
+        if (isWorkedOver) Lay(y, plan.Over, light, [], 1, scratch);
     }
 
     /// <summary>Lays areas over a row.</summary>
@@ -66,7 +66,7 @@ internal sealed class Composition(RenderPlan plan, RenderedView view)
     /// <param name="grey">Of the row.</param>
     /// <param name="colour">How much of its colour the row shows, 0 … 1.</param>
     /// <param name="scratch">Rows to work in.</param>
-    private void Lay(int y, IEnumerable<int> order, LightRow light, ReadOnlySpan<float> grey, float colour, Span<float> scratch)
+    private void Lay(int y, IReadOnlyList<int> order, LightRow light, ReadOnlySpan<float> grey, float colour, Span<float> scratch)
     {
         var coloured = isWorkedOver ? Take(scratch, 16, 1) : [];
         coloured.Fill(colour);

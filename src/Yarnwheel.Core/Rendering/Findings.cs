@@ -84,7 +84,7 @@ public sealed class Findings
         var (picture, tree) = (source.CutPicture(cancel), source.RegionTree(cancel));
         var (levels, best) = tree.At(x, y);
         if (levels.Count == 0) return new PhotoRegion(0, 0, 1, []);
-        var at = Math.Clamp(best + level, 0, levels.Count - 1);
+        var at = best + Math.Clamp(level, -best, levels.Count - 1 - best);
         return new PhotoRegion(at - best, levels.Count - 1 - at, tree.ShareOf(levels[at]), RegionOutline.Of(picture, tree.Members(levels[at])));
     }
 

@@ -15,6 +15,7 @@ internal sealed class RenderPlan
         Steps = steps;
         Areas = [.. recipe.Areas.Select(a => AreaPlan.Of(a, steps))];
         Order = [.. Enumerable.Range(0, Areas.Count).OrderBy(k => recipe.Areas[k].Over)];
+        Over = [.. Order.Where(k => recipe.Areas[k].Over)];
         Curve = new WheelCurve(recipe.Grey.Spokes);
         Sharpen = recipe.Finish.Sharpen.Amount > 0 ? new Sharpen(recipe.Finish.Sharpen) : null;
         Hues = Curve.IsFlat ? null : steps.Hues(recipe.Grey.Calm);
@@ -29,6 +30,9 @@ internal sealed class RenderPlan
 
     /// <summary>The areas' numbers in the order in which they are laid: those that work over the others come last.</summary>
     public IReadOnlyList<int> Order { get; }
+
+    /// <summary>Those that work over the others alone.</summary>
+    public IReadOnlyList<int> Over { get; }
 
     public WheelCurve Curve { get; }
 

@@ -140,13 +140,14 @@ internal sealed class RegionTree : IPiece
             if (sizes[k] < LeastShare * all) continue;
             if (held is { } known && sizes[k] < Growth * sizes[known])
             {
-                if (Stays(k) > Stays(known)) levels[^1] = (held = k).Value;
+                if (Stays(k) <= Stays(known)) continue;
+                levels[^1] = k;
             }
             else
             {
                 levels.Add(k);
-                held = k;
             }
+            held = k;
         }
         for (var i = 0; i < levels.Count; i++)
         {

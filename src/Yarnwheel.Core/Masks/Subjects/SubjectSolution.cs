@@ -54,9 +54,6 @@ internal sealed class SubjectSolution : IPiece
     /// <summary>Beyond it, everything is outside; pixels.</summary>
     public Region Box => markings.Box;
 
-    /// <summary>How the gesture was read; null where nothing is marked.</summary>
-    public SubjectReading? Reading => cut?.Reading;
-
     /// <summary>Row by row, 0 outside … 255 inside.</summary>
     public byte[] Mask(CancellationToken cancel)
     {

@@ -11,6 +11,7 @@ export class Pointing {
   #at = null;
   #level = 0;
   #busy = false;
+  #turn = 0;
   /** @type {{ x: number, y: number } | null} */
   #next = null;
 
@@ -33,6 +34,9 @@ export class Pointing {
   }
 
   clear() {
+    // What is on its way is of before.
+    this.#turn++;
+    this.#next = null;
     if (!this.#region) return;
     this.#region = null;
     this.redraw();
@@ -74,9 +78,12 @@ export class Pointing {
     this.#busy = true;
     while (this.#next) {
       const at = this.#next;
+      const turn = this.#turn;
       this.#next = null;
       try {
-        this.#region = await (await post(`${this.take.url}/subject/region`, { x: at.x, y: at.y, level: this.#level })).json();
+        const region = await (await post(`${this.take.url}/subject/region`, { x: at.x, y: at.y, level: this.#level })).json();
+        if (turn !== this.#turn) continue;
+        this.#region = region;
         this.#at = at;
       } catch {
         // Pointing is a help alone: a box does without it.

@@ -1,5 +1,5 @@
 // @ts-check
-import { get, post } from '../http.js';
+import { post } from '../http.js';
 import { fault } from '../notes.js';
 import { FlyTo } from '../photo/fly-to.js';
 
@@ -79,11 +79,9 @@ export class Doubts {
   async #look() {
     const search = new AbortController();
     this.#search = search;
-    const { take, panel } = this.work;
-    const { area, part } = panel;
     try {
-      const found = await (await get(`${take.url}/subject/doubts?area=${area}&part=${part}`, search.signal)).json();
-      if (search.signal.aborted || found.revision !== take.state.revision || area !== panel.area || part !== panel.part) return;
+      const found = await this.work.ofSubject('doubts', search.signal);
+      if (!found) return;
       this.#found = found.stretches;
       this.#isNothing = found.nothing;
       if (this.#current >= found.stretches.length) this.#current = -1;

@@ -1,5 +1,4 @@
 // @ts-check
-import { get } from '../http.js';
 import { fault } from '../notes.js';
 
 /** @typedef {{ code: string, words: string }} SubjectReading */
@@ -69,11 +68,9 @@ export class Readings extends EventTarget {
   async #look() {
     const search = new AbortController();
     this.#search = search;
-    const { take, panel } = this.work;
-    const { area, part } = panel;
     try {
-      const found = await (await get(`${take.url}/subject/readings?area=${area}&part=${part}`, search.signal)).json();
-      if (search.signal.aborted || found.revision !== take.state.revision || area !== panel.area || part !== panel.part) return;
+      const found = await this.work.ofSubject('readings', search.signal);
+      if (!found) return;
       this.#found = found.readings;
       this.#for = this.#gesture;
       this.#draw();

@@ -1,5 +1,5 @@
 // @ts-check
-import { post } from '../http.js';
+import { get, post } from '../http.js';
 import { startOf, works } from './kinds.js';
 
 /** @typedef {import('../take.js').Operation} Operation */
@@ -61,6 +61,13 @@ export class Work {
   async read(photo) {
     const { area, part } = this.panel;
     return (await post(`${this.take.url}/read`, { x: photo.x, y: photo.y, area, part: this.panel.begin ? null : part, scale: this.scale() })).json();
+  }
+
+  /** What is found out about the chosen part by subject; null where take or choice went on meanwhile. @param {string} what @param {AbortSignal} signal */
+  async ofSubject(what, signal) {
+    const { area, part } = this.panel;
+    const found = await (await get(`${this.take.url}/subject/${what}?area=${area}&part=${part}`, signal)).json();
+    return signal.aborted || found.revision !== this.take.state.revision || area !== this.panel.area || part !== this.panel.part ? null : found;
   }
 
   /** @param {{ x: number, y: number }} photo */
