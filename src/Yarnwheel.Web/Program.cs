@@ -50,7 +50,7 @@ builder.Services.AddDataProtection().SetApplicationName("Yarnwheel").PersistKeys
 builder.Services.ConfigureHttpJsonOptions(json => json.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase)));
 builder.Services.AddDbContextFactory<YarnwheelContext>(options => DatabaseSetup.Configure(options, folder));
 builder.Services.AddSingleton(folder).AddSingleton(limits)
-    .AddSingleton<OriginalStore>().AddSingleton<PhotoLibrary>().AddSingleton<TakeJournal>().AddSingleton<MixShelf>()
+    .AddSingleton<OriginalStore>().AddSingleton<PhotoLibrary>().AddSingleton<TakeJournal>().AddSingleton<MixShelf>().AddSingleton<TakeShelf>().AddSingleton<TakeHistory>().AddSingleton<SetShelf>().AddSingleton<LookShelf>().AddSingleton<ShelfView>().AddSingleton<LookDesk>()
     .AddSingleton<ChangeFeed>().AddSingleton<TakeDesk>().AddSingleton<ThumbnailStore>().AddSingleton(TimeProvider.System).AddSingleton<CopyDesk>().AddSingleton<DemoShelf>().AddSingleton<ShortcutDesk>().AddSingleton<MaskStore>().AddSingleton<Assets>().AddSingleton<FrameDesk>().AddSingleton(new FrameTurns())
     .AddSingleton(services => new OpenPhotos(services.GetRequiredService<OriginalStore>(), new MaskPictureFolder(folder.Masks, limits), limits, OpenPhotos.Budget));
 
@@ -60,6 +60,8 @@ var app = builder.Build();
 using (var context = await app.Services.GetRequiredService<IDbContextFactory<YarnwheelContext>>().CreateDbContextAsync())
     DatabaseSetup.Migrate(context, folder);
 if (!start.Empty) await app.Services.GetRequiredService<DemoShelf>().AddOnceAsync(CancellationToken.None);
+
+foreach (var gone in await app.Services.GetRequiredService<TakeShelf>().SweepAsync(DateTime.UtcNow)) app.Services.GetRequiredService<ThumbnailStore>().Remove(gone);
 
 app.UseHostFiltering();
 app.UseSecurityHeaders();
@@ -74,8 +76,13 @@ app.UseRouting();
 app.UseAntiforgeryGate();
 app.MapRazorPages();
 app.MapShelf();
+app.MapTakes();
+app.MapSets();
 app.MapEdits();
 app.MapFrames();
+app.MapHistory();
+app.MapDifference();
+app.MapLooks();
 app.MapMaskPictures();
 app.MapGreys();
 app.MapLeftOver();

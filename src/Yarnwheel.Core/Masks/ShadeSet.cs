@@ -16,7 +16,7 @@ public static class ShadeSet
     /// <summary>The OKLab colours that the picks stand for on the photo as it came.</summary>
     public static IReadOnlyList<Shade> Read(Pyramid photo, IEnumerable<ShadePick> picks) => Read(photo, picks, LightPlan.None);
 
-    /// <summary>The OKLab colours that the picks stand for: one for a point, the distinct ones for a box.</summary>
+    /// <summary>The OKLab colours that the picks stand for: one for a point, the distinct ones for a box, those given as they are.</summary>
     internal static IReadOnlyList<Shade> Read(Pyramid photo, IEnumerable<ShadePick> picks, LightPlan light)
     {
         ArgumentNullException.ThrowIfNull(photo);
@@ -24,7 +24,8 @@ public static class ShadeSet
         var shades = new List<Shade>();
         foreach (var pick in picks)
         {
-            if (pick.IsPoint) shades.Add(Point(photo.Full, pick.X!.Value, pick.Y!.Value, light));
+            if (pick.Shades is { } own) shades.AddRange(own.Select(s => new Shade((float)s.L, (float)s.A, (float)s.B)));
+            else if (pick.IsPoint) shades.Add(Point(photo.Full, pick.X!.Value, pick.Y!.Value, light));
             else shades.AddRange(Box(photo, pick, light));
         }
         return shades.Distinct().ToList();

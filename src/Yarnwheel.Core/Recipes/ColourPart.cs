@@ -34,7 +34,7 @@ public sealed record ColourPart : MaskPart
     public double Calm { get; init; }
 }
 
-/// <summary>A place on the photo whose shade counts: a point (its small neighbourhood) or a box (all its pixels).</summary>
+/// <summary>Shades: those of a place on the photo, a point (its small neighbourhood) or a box (all its pixels), or given by themselves.</summary>
 public sealed record ShadePick : ISelfChecking
 {
     [Range(0.0, 1.0)]
@@ -55,15 +55,34 @@ public sealed record ShadePick : ISelfChecking
     [Range(0.0, 1.0)]
     public double? Y1 { get; init; }
 
+    /// <summary>Instead of a place: the colours themselves, in the light of the recipe, so that they mean the same on any photo.</summary>
+    [MaxLength(4000)]
+    public ImmutableArray<PickedShade>? Shades { get; init; }
+
     // Earlier recipes carry it; none is written with it.
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWriting)]
     public bool IsPoint => X is not null && Y is not null;
 
     public string? Fault()
     {
+        const string Needs = "needs x and y, or x0, y0, x1 and y1, or shades";
         var anyPoint = X is not null || Y is not null;
         var anyBox = X0 is not null || Y0 is not null || X1 is not null || Y1 is not null;
         var wholeBox = X0 is not null && Y0 is not null && X1 is not null && Y1 is not null;
-        return anyPoint ? (IsPoint && !anyBox ? null : "needs x and y, or x0, y0, x1 and y1") : wholeBox ? null : "needs x and y, or x0, y0, x1 and y1";
+        if (Shades is { } shades) return anyPoint || anyBox || shades.IsEmpty ? Needs : null;
+        return (anyPoint ? IsPoint && !anyBox : wholeBox) ? null : Needs;
     }
+}
+
+/// <summary>A colour in OKLab.</summary>
+public sealed record PickedShade
+{
+    [Range(-1.0, 4.0)]
+    public double L { get; init; }
+
+    [Range(-2.0, 2.0)]
+    public double A { get; init; }
+
+    [Range(-2.0, 2.0)]
+    public double B { get; init; }
 }

@@ -26,6 +26,8 @@ internal static partial class JsonFault
         }
         if (exception.Message.Contains("discriminator", StringComparison.Ordinal))
             return new RecipeException(path, Kinds);
+        if (exception.Message.Contains("yarnwheelLook", StringComparison.Ordinal))
+            return new RecipeException("yarnwheelLook", "is missing: a look begins with \"yarnwheelLook\": 1");
         if (exception.Message.Contains("missing required", StringComparison.Ordinal))
             return new RecipeException("yarnwheel", "is missing: a recipe begins with \"yarnwheel\": 1");
         if (exception.Message.Contains("could not be converted", StringComparison.Ordinal))

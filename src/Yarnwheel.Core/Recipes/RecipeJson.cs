@@ -36,13 +36,16 @@ public static class RecipeJson
 
     /// <summary>Reads and validates a recipe.</summary>
     /// <exception cref="RecipeException">It is no recipe of a known version; says where and why.</exception>
-    public static Recipe Parse(ReadOnlySpan<byte> utf8)
+    public static Recipe Parse(ReadOnlySpan<byte> utf8) => Read<Recipe>(utf8);
+
+    /// <summary>Reads and validates a document made of the recipe's records.</summary>
+    internal static T Read<T>(ReadOnlySpan<byte> utf8) where T : class
     {
         if (utf8.Length > LargestDocument) throw new RecipeException("", $"the document is larger than {LargestDocument >> 20} MB");
         if (utf8.StartsWith(Encoding.UTF8.Preamble)) utf8 = utf8[Encoding.UTF8.Preamble.Length..];
         try
         {
-            return Checked(JsonSerializer.Deserialize<Recipe>(utf8, Options));
+            return Checked(JsonSerializer.Deserialize<T>(utf8, Options));
         }
         catch (Exception exception) when (exception is JsonException or NotSupportedException)
         {
@@ -81,10 +84,10 @@ public static class RecipeJson
     /// <summary>A stroke on one line, UTF-8; written once.</summary>
     internal static ReadOnlySpan<byte> Utf8(BrushStroke stroke) => Strokes.Of(stroke);
 
-    private static Recipe Checked(Recipe? recipe)
+    private static T Checked<T>(T? document) where T : class
     {
-        if (recipe is null) throw new RecipeException("", "the document is empty");
-        var faults = RecipeValidator.Check(recipe);
-        return faults.Count == 0 ? recipe : throw new RecipeException(faults);
+        if (document is null) throw new RecipeException("", "the document is empty");
+        var faults = document is Recipe recipe ? RecipeValidator.Check(recipe) : RecipeValidator.CheckDocument(document);
+        return faults.Count == 0 ? document : throw new RecipeException(faults);
     }
 }

@@ -9,16 +9,19 @@ namespace Yarnwheel.Core.Recipes;
 /// <summary>The recipe's JSON Schema (2020-12), made from the records themselves so that both always agree.</summary>
 public static class RecipeSchema
 {
-    public static string Write()
+    public static string Write() => Of(typeof(Recipe), "Yarnwheel recipe, version 1");
+
+    /// <summary>The schema of a document made of the recipe's records.</summary>
+    internal static string Of(Type document, string title)
     {
-        var schema = RecipeJson.Options.GetJsonSchemaAsNode(typeof(Recipe), new JsonSchemaExporterOptions
+        var schema = RecipeJson.Options.GetJsonSchemaAsNode(document, new JsonSchemaExporterOptions
         {
             TreatNullObliviousAsNonNullable = true,
             TransformSchemaNode = AddLimits,
         });
         var root = schema.AsObject();
         root.Insert(0, "$schema", "https://json-schema.org/draft/2020-12/schema");
-        root.Insert(1, "title", "Yarnwheel recipe, version 1");
+        root.Insert(1, "title", title);
         return root.ToJsonString(RecipeJson.Options) + "\n";
     }
 

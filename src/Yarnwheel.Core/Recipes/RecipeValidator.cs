@@ -35,6 +35,14 @@ public static class RecipeValidator
         return faults;
     }
 
+    /// <summary>All faults of another document of the same records.</summary>
+    internal static IReadOnlyList<RecipeFault> CheckDocument(object document)
+    {
+        var faults = new List<RecipeFault>();
+        Walk(document, "", faults);
+        return faults;
+    }
+
     // A memo of immutable records, which ends with them: thousands of strokes are not walked again for each change beside them.
     private static readonly ConditionalWeakTable<BrushStroke, object> Good = [];
 

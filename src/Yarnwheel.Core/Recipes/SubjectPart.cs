@@ -25,6 +25,19 @@ public sealed record SubjectPart : MaskPart
 
     /// <summary>How the gesture is read; left out, the reading that the picture speaks for most.</summary>
     public SubjectReading? Reading { get; init; }
+
+    /// <summary>What the application looked for when it proposed the part; on another photo it is looked for anew.</summary>
+    public SubjectFinding? Found { get; init; }
+}
+
+/// <summary>What can be found in a photo without a gesture.</summary>
+public enum SubjectFinding
+{
+    /// <summary>What stands out most.</summary>
+    Main,
+
+    /// <summary>The sky.</summary>
+    Sky,
 }
 
 /// <summary>A region of the picture that a place belongs to: of all that do, the one of the nearest size.</summary>

@@ -138,12 +138,14 @@ public sealed class Findings
     /// <summary>The one thing that the photo is clearly of, as a part.</summary>
     /// <param name="cancel">Ends the work early.</param>
     /// <returns>The part, or null: there is no clear subject.</returns>
-    public SubjectPart? MainSubject(CancellationToken cancel = default) => Masks.Subjects.MainSubject.Of(source.CutPicture(cancel).Half, cancel);
+    public SubjectPart? MainSubject(CancellationToken cancel = default) =>
+        Masks.Subjects.MainSubject.Of(source.CutPicture(cancel).Half, cancel) is { } part ? part with { Found = SubjectFinding.Main } : null;
 
     /// <summary>The photo's sky, as a part.</summary>
     /// <param name="cancel">Ends the work early.</param>
     /// <returns>The part, or null: there is no sky that can be told.</returns>
-    public SubjectPart? Sky(CancellationToken cancel = default) => SkyFinder.Of(source.CutPicture(cancel), cancel);
+    public SubjectPart? Sky(CancellationToken cancel = default) =>
+        SkyFinder.Of(source.CutPicture(cancel), cancel) is { } part ? part with { Found = SubjectFinding.Sky } : null;
 
     private SearchedMask Searched(Recipe recipe, int area, CancellationToken cancel)
     {

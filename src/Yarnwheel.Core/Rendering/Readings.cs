@@ -56,6 +56,13 @@ public sealed class Readings
             HueName.Of(lab.L[0], lab.A[0], lab.B[0]), ToneRange.ToneOf(tones[here.X - near.X]), [.. masks.Select(m => 100.0 * m)]);
     }
 
+    /// <summary>The shades that a pick stands for in a recipe's light, OKLab: one for a point, the distinct ones for a box.</summary>
+    public IReadOnlyList<Shade> Shades(Recipe recipe, ShadePick pick)
+    {
+        ArgumentNullException.ThrowIfNull(recipe);
+        return ShadeSet.Read(source.Photo, [pick], source.Light(recipe.Light));
+    }
+
     /// <summary>How much of the photo is kept, by all areas and by each.</summary>
     /// <param name="recipe">Valid.</param>
     /// <param name="cancel">Ends the work early.</param>

@@ -17,6 +17,40 @@ namespace Yarnwheel.Data.Migrations
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.12");
 
+            modelBuilder.Entity("SetPhotos", b =>
+                {
+                    b.Property<int>("PhotosId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("SetsId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("PhotosId", "SetsId");
+
+                    b.HasIndex("SetsId");
+
+                    b.ToTable("SetPhotos");
+                });
+
+            modelBuilder.Entity("Yarnwheel.Data.Model.LookRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Look")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Looks", (string)null);
+                });
+
             modelBuilder.Entity("Yarnwheel.Data.Model.MixRow", b =>
                 {
                     b.Property<int>("Id")
@@ -51,6 +85,9 @@ namespace Yarnwheel.Data.Migrations
                     b.Property<long>("Bytes")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int?>("ChosenTakeId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Extension")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -61,6 +98,9 @@ namespace Yarnwheel.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<int>("Height")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Liked")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Name")
@@ -78,6 +118,21 @@ namespace Yarnwheel.Data.Migrations
                     b.ToTable("Photos", (string)null);
                 });
 
+            modelBuilder.Entity("Yarnwheel.Data.Model.SetRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Sets", (string)null);
+                });
+
             modelBuilder.Entity("Yarnwheel.Data.Model.StepRow", b =>
                 {
                     b.Property<int>("TakeId")
@@ -89,6 +144,9 @@ namespace Yarnwheel.Data.Migrations
                     b.Property<DateTime>("At")
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("Depth")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Forward")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -99,6 +157,18 @@ namespace Yarnwheel.Data.Migrations
 
                     b.Property<string>("Label")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("Next")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Parent")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Recipe")
                         .HasColumnType("TEXT");
 
                     b.HasKey("TakeId", "Number");
@@ -122,11 +192,21 @@ namespace Yarnwheel.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("PhotoId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Place")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Recipe")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("RemovedAt")
                         .HasColumnType("TEXT");
 
                     b.Property<long>("Revision")
@@ -138,6 +218,21 @@ namespace Yarnwheel.Data.Migrations
                     b.HasIndex("PhotoId");
 
                     b.ToTable("Takes", (string)null);
+                });
+
+            modelBuilder.Entity("SetPhotos", b =>
+                {
+                    b.HasOne("Yarnwheel.Data.Model.PhotoRow", null)
+                        .WithMany()
+                        .HasForeignKey("PhotosId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("Yarnwheel.Data.Model.SetRow", null)
+                        .WithMany()
+                        .HasForeignKey("SetsId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("Yarnwheel.Data.Model.StepRow", b =>

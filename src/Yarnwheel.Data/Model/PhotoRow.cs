@@ -24,5 +24,13 @@ public sealed class PhotoRow
 
     public DateTime AddedAt { get; set; }
 
+    /// <summary>Whether the photographer likes it.</summary>
+    public bool Liked { get; set; }
+
+    /// <summary>The take that is the photo's; null where none was chosen.</summary>
+    public int? ChosenTakeId { get; set; }
+
     public List<TakeRow> Takes { get; set; } = [];
+
+    public List<SetRow> Sets { get; set; } = [];
 }

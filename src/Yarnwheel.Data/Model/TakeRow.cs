@@ -11,10 +11,19 @@ public sealed class TakeRow
 
     public required string Name { get; set; }
 
+    /// <summary>What the photographer wrote about it.</summary>
+    public string Note { get; set; } = "";
+
+    /// <summary>Where it stands among the takes of its photo.</summary>
+    public int Place { get; set; }
+
+    /// <summary>When it was removed; it can be brought back for a while. Null for one that is there.</summary>
+    public DateTime? RemovedAt { get; set; }
+
     /// <summary>The recipe as it stands, JSON.</summary>
     public required string Recipe { get; set; }
 
-    /// <summary>How many steps of the journal are in effect; those above it can be redone.</summary>
+    /// <summary>The step of the journal that gave the recipe.</summary>
     public int Head { get; set; }
 
     /// <summary>Grows with every change, undo and redo; an edit names the one it was made on.</summary>

@@ -2,7 +2,7 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Yarnwheel.Data.Model;
 
-/// <summary>The database: photos, takes and their journals.</summary>
+/// <summary>The database: photos and their sets, takes and their journals, mixes and looks.</summary>
 public sealed class YarnwheelContext(DbContextOptions<YarnwheelContext> options) : DbContext(options)
 {
     public DbSet<PhotoRow> Photos => Set<PhotoRow>();
@@ -12,6 +12,10 @@ public sealed class YarnwheelContext(DbContextOptions<YarnwheelContext> options)
     public DbSet<StepRow> Steps => Set<StepRow>();
 
     public DbSet<MixRow> Mixes => Set<MixRow>();
+
+    public DbSet<SetRow> Sets => Set<SetRow>();
+
+    public DbSet<LookRow> Looks => Set<LookRow>();
 
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
@@ -27,9 +31,17 @@ public sealed class YarnwheelContext(DbContextOptions<YarnwheelContext> options)
         {
             take.ToTable("Takes");
             take.Property(t => t.Revision).IsConcurrencyToken();
+            // One that was removed is not seen, but can be brought back for a while.
+            take.HasQueryFilter(t => t.RemovedAt == null);
             take.HasMany(t => t.Steps).WithOne().HasForeignKey(s => s.TakeId).OnDelete(DeleteBehavior.Cascade);
         });
         modelBuilder.Entity<MixRow>().ToTable("Mixes");
+        modelBuilder.Entity<LookRow>().ToTable("Looks");
+        modelBuilder.Entity<SetRow>(set =>
+        {
+            set.ToTable("Sets");
+            set.HasMany(s => s.Photos).WithMany(p => p.Sets).UsingEntity("SetPhotos");
+        });
         modelBuilder.Entity<StepRow>(step =>
         {
             step.ToTable("Steps");

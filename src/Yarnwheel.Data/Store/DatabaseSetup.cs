@@ -25,6 +25,7 @@ public static class DatabaseSetup
         ArgumentNullException.ThrowIfNull(folder);
         var backup = Backup(context, folder);
         context.Database.Migrate();
+        JournalBeginnings.Fill(context);
         context.Database.ExecuteSqlRaw("PRAGMA journal_mode = WAL");
         return backup;
     }

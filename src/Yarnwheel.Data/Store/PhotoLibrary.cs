@@ -7,21 +7,14 @@ using Yarnwheel.Data.Model;
 
 namespace Yarnwheel.Data.Store;
 
-/// <summary>The photos and their takes: listing, adding, removing.</summary>
+/// <summary>The photos: adding, finding, removing.</summary>
 public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, OriginalStore originals, PhotoLimits limits)
 {
-    /// <summary>All photos, newest first, with their takes.</summary>
-    public async Task<IReadOnlyList<PhotoRow>> ListAsync(CancellationToken cancel = default)
-    {
-        await using var context = await contexts.CreateDbContextAsync(cancel);
-        return await context.Photos.AsNoTracking().Include(p => p.Takes.OrderBy(t => t.Id)).OrderByDescending(p => p.Id).ToListAsync(cancel);
-    }
-
     /// <summary>A photo with its takes, or null.</summary>
     public async Task<PhotoRow?> FindAsync(int id, CancellationToken cancel = default)
     {
         await using var context = await contexts.CreateDbContextAsync(cancel);
-        return await context.Photos.AsNoTracking().Include(p => p.Takes.OrderBy(t => t.Id)).SingleOrDefaultAsync(p => p.Id == id, cancel);
+        return await context.Photos.AsNoTracking().Include(p => p.Takes.OrderBy(t => t.Place)).SingleOrDefaultAsync(p => p.Id == id, cancel);
     }
 
     /// <summary>Takes a photo in: stored once, decoded once to be sure that it is whole, with a first take.</summary>
@@ -55,7 +48,7 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
                 Bits = decoded.Bits,
                 Bytes = bytes,
                 AddedAt = DateTime.UtcNow,
-                Takes = [NewTake("Take 1", recipe)],
+                Takes = [TakeShelf.Begin("Take 1", recipe)],
             };
             originals.Keep(received, hash, photo.Extension);
             context.Photos.Add(photo);
@@ -106,25 +99,9 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
         await using var context = await contexts.CreateDbContextAsync(cancel);
         var photo = await context.Photos.SingleOrDefaultAsync(p => p.Id == id, cancel);
         if (photo is null) return;
+        // Its takes go with it, those that could still be brought back too.
         context.Photos.Remove(photo);
         await context.SaveChangesAsync(cancel);
         originals.Remove(photo.Hash, photo.Extension);
     }
-
-    /// <summary>Adds a take to a photo, as a copy of a recipe or fresh.</summary>
-    public async Task<TakeRow> AddTakeAsync(int photoId, Recipe? recipe, CancellationToken cancel = default)
-    {
-        await using var context = await contexts.CreateDbContextAsync(cancel);
-        var names = await context.Takes.Where(t => t.PhotoId == photoId).Select(t => t.Name).ToListAsync(cancel);
-        var number = names.Count + 1;
-        while (names.Contains($"Take {number}")) number++;
-        var take = NewTake($"Take {number}", recipe);
-        take.PhotoId = photoId;
-        context.Takes.Add(take);
-        await context.SaveChangesAsync(cancel);
-        return take;
-    }
-
-    private static TakeRow NewTake(string name, Recipe? recipe) =>
-        new() { Name = name, Recipe = RecipeJson.WriteCompact(recipe ?? new Recipe()), Revision = 1, ChangedAt = DateTime.UtcNow };
 }

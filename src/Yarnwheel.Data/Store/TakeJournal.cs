@@ -1,14 +1,19 @@
 using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
+using Yarnwheel.Core;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Data.Model;
 
 namespace Yarnwheel.Data.Store;
 
-/// <summary>Writes edits into a take's journal, and takes them back.</summary>
-/// <remarks>Each call commits one transaction before it returns: what was acknowledged is on the disk.</remarks>
+/// <summary>Writes edits into a take's journal, and goes back and forth in it.</summary>
+/// <remarks>Each call commits one transaction before it returns: what was acknowledged is on the disk. Nothing is ever given up:
+/// an edit after going back begins another way, and the old one stays.</remarks>
 public sealed class TakeJournal(IDbContextFactory<YarnwheelContext> contexts)
 {
+    /// <summary>A recipe is kept whole at every so many steps, so that the one at any step is near.</summary>
+    private const int Spacing = 32;
+
     /// <summary>The take as it stands, or null where there is none.</summary>
     public async Task<TakeState?> ReadAsync(int takeId, CancellationToken cancel = default)
     {
@@ -30,18 +35,22 @@ public sealed class TakeJournal(IDbContextFactory<YarnwheelContext> contexts)
         ChangeAsync(takeId, revision, known, async (context, take, recipe) =>
         {
             var (edited, inverse) = RecipeEdit.Apply(recipe, change);
-            // A new edit after an undo starts a new branch; what was undone is given up, as everywhere.
-            await context.Steps.Where(s => s.TakeId == take.Id && s.Number > take.Head).ExecuteDeleteAsync(cancel);
-            take.Head++;
+            var parent = await StepAsync(context, take, take.Head, cancel);
+            var number = 1 + await context.Steps.Where(s => s.TakeId == take.Id).MaxAsync(s => s.Number, cancel);
             context.Steps.Add(new StepRow
             {
                 TakeId = take.Id,
-                Number = take.Head,
+                Number = number,
+                Parent = parent.Number,
+                Depth = parent.Depth + 1,
                 Label = label.Length > 120 ? label[..120] : label,
                 Forward = change.ToJsonString(),
                 Inverse = inverse.ToJsonString(),
+                Recipe = (parent.Depth + 1) % Spacing == 0 ? RecipeJson.WriteCompact(edited) : null,
                 At = DateTime.UtcNow,
             });
+            parent.Next = number;
+            take.Head = number;
             return edited;
         }, cancel);
 
@@ -50,22 +59,63 @@ public sealed class TakeJournal(IDbContextFactory<YarnwheelContext> contexts)
     public Task<TakeState> UndoAsync(int takeId, long revision, TakeState? known = null, CancellationToken cancel = default) =>
         ChangeAsync(takeId, revision, known, async (context, take, recipe) =>
         {
-            var step = await context.Steps.SingleOrDefaultAsync(s => s.TakeId == take.Id && s.Number == take.Head, cancel);
-            if (step is null) return null;
-            take.Head--;
+            var step = await StepAsync(context, take, take.Head, cancel);
+            if (step.Parent is not { } parent) return null;
+            take.Head = parent;
             return RecipeEdit.Apply(recipe, JsonNode.Parse(step.Inverse)!.AsArray()).Result;
         }, cancel);
 
-    /// <summary>Does the step again that was taken back last; does nothing where there is none.</summary>
+    /// <summary>Does the step again that was gone through last from here; does nothing where there is none.</summary>
     /// <exception cref="StaleRevisionException">The take was changed since.</exception>
     public Task<TakeState> RedoAsync(int takeId, long revision, TakeState? known = null, CancellationToken cancel = default) =>
         ChangeAsync(takeId, revision, known, async (context, take, recipe) =>
         {
-            var step = await context.Steps.SingleOrDefaultAsync(s => s.TakeId == take.Id && s.Number == take.Head + 1, cancel);
-            if (step is null) return null;
-            take.Head++;
-            return RecipeEdit.Apply(recipe, JsonNode.Parse(step.Forward)!.AsArray()).Result;
+            if ((await StepAsync(context, take, take.Head, cancel)).Next is not { } next) return null;
+            take.Head = next;
+            return RecipeEdit.Apply(recipe, JsonNode.Parse((await StepAsync(context, take, next, cancel)).Forward)!.AsArray()).Result;
         }, cancel);
+
+    /// <summary>Goes to any step, on the way that is gone or on another; from there redo goes on along that way.</summary>
+    /// <exception cref="YarnwheelException">There is no such step.</exception>
+    /// <exception cref="StaleRevisionException">The take was changed since.</exception>
+    public Task<TakeState> GoToAsync(int takeId, long revision, int step, TakeState? known = null, CancellationToken cancel = default) =>
+        ChangeAsync(takeId, revision, known, async (context, take, _) =>
+        {
+            if (step == take.Head) return null;
+            var recipe = await RecipeAtAsync(context, take.Id, step, cancel);
+            // Undo and redo now run along the way to this step.
+            await context.Database.ExecuteSqlAsync($"""
+                WITH RECURSIVE way(Number, Parent) AS (
+                    SELECT Number, Parent FROM Steps WHERE TakeId = {take.Id} AND Number = {step}
+                    UNION ALL SELECT s.Number, s.Parent FROM Steps s JOIN way w ON s.TakeId = {take.Id} AND s.Number = w.Parent)
+                UPDATE Steps SET Next = (SELECT w.Number FROM way w WHERE w.Parent = Steps.Number)
+                WHERE TakeId = {take.Id} AND Number IN (SELECT Parent FROM way)
+                """, cancel);
+            take.Head = step;
+            return recipe;
+        }, cancel);
+
+    /// <summary>The recipe as it was at a step.</summary>
+    /// <exception cref="YarnwheelException">There is no such step.</exception>
+    public async Task<Recipe> RecipeAtAsync(int takeId, int step, CancellationToken cancel = default)
+    {
+        await using var context = await contexts.CreateDbContextAsync(cancel);
+        return await RecipeAtAsync(context, takeId, step, cancel);
+    }
+
+    private static async Task<Recipe> RecipeAtAsync(YarnwheelContext context, int takeId, int step, CancellationToken cancel)
+    {
+        // From the step back to the nearest recipe that is kept whole, and forwards from there.
+        var way = await context.Steps.FromSql($"""
+            WITH RECURSIVE way AS (
+                SELECT * FROM Steps WHERE TakeId = {takeId} AND Number = {step}
+                UNION ALL SELECT s.* FROM Steps s JOIN way w ON s.TakeId = {takeId} AND s.Number = w.Parent WHERE w.Recipe IS NULL)
+            SELECT * FROM way
+            """).AsNoTracking().ToListAsync(cancel);
+        way.Sort((a, b) => a.Depth.CompareTo(b.Depth));
+        if (way.Count == 0 || way[0].Recipe is not { } kept) throw new YarnwheelException("There is no such step; it may have been thinned out. Nothing was changed.");
+        return way.Skip(1).Aggregate(RecipeJson.Parse(kept), (recipe, row) => RecipeEdit.Apply(recipe, JsonNode.Parse(row.Forward)!.AsArray()).Result);
+    }
 
     private async Task<TakeState> ChangeAsync(int takeId, long revision, TakeState? known, Func<YarnwheelContext, TakeRow, Recipe, Task<Recipe?>> change, CancellationToken cancel)
     {
@@ -91,12 +141,14 @@ public sealed class TakeJournal(IDbContextFactory<YarnwheelContext> contexts)
         return await StateAsync(context, take, recipe, CancellationToken.None);
     }
 
+    private static Task<StepRow> StepAsync(YarnwheelContext context, TakeRow take, int number, CancellationToken cancel) =>
+        context.Steps.SingleAsync(s => s.TakeId == take.Id && s.Number == number, cancel);
+
     private static async Task<TakeState> StateAsync(YarnwheelContext context, TakeRow take, Recipe recipe, CancellationToken cancel)
     {
-        var labels = await context.Steps.AsNoTracking()
-            .Where(s => s.TakeId == take.Id && (s.Number == take.Head || s.Number == take.Head + 1))
-            .ToDictionaryAsync(s => s.Number, s => s.Label, cancel);
-        return new TakeState(take.Id, take.Name, take.Photo!, take.Revision, recipe,
-            labels.GetValueOrDefault(take.Head), labels.GetValueOrDefault(take.Head + 1), take.Head);
+        var here = await context.Steps.AsNoTracking().Where(s => s.TakeId == take.Id && s.Number == take.Head)
+            .Select(s => new { s.Label, s.Parent, s.Depth, Redo = context.Steps.Where(n => n.TakeId == take.Id && n.Number == s.Next).Select(n => n.Label).FirstOrDefault() })
+            .SingleAsync(cancel);
+        return new TakeState(take.Id, take.Name, take.Photo!, take.Revision, recipe, here.Parent is null ? null : here.Label, here.Redo, here.Depth) { Step = take.Head };
     }
 }

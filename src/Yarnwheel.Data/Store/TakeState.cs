@@ -16,4 +16,7 @@ public sealed record TakeState(int Id, string Name, PhotoRow Photo, long Revisio
 {
     /// <summary>What the change that gave this state made; null where it made nothing, or where the state was only read.</summary>
     public Made? Made { get; init; }
+
+    /// <summary>The step of the journal that gave it.</summary>
+    public int Step { get; init; }
 }

@@ -11,6 +11,9 @@ internal sealed record EditRequest(long Revision, string Label, JsonArray Change
 /// <summary>A step backwards or forwards.</summary>
 internal sealed record StepRequest(long Revision, string Window);
 
+/// <summary>A step of the history that is to be in effect.</summary>
+internal sealed record GoToRequest(long Revision, int Step, string Window);
+
 /// <summary>A shade picked on the photo.</summary>
 /// <param name="Revision">The revision it was picked on.</param>
 /// <param name="Pick">A point or a box.</param>
@@ -34,6 +37,8 @@ internal static class EditEndpoints
             Answer(() => desk.UndoAsync(take, step.Revision, step.Window, cancel)));
         bench.MapPost("/redo", (int take, StepRequest step, TakeDesk desk, CancellationToken cancel) =>
             Answer(() => desk.RedoAsync(take, step.Revision, step.Window, cancel)));
+        bench.MapPost("/goto", (int take, GoToRequest wish, TakeDesk desk, CancellationToken cancel) =>
+            Answer(() => desk.GoToAsync(take, wish.Revision, wish.Step, wish.Window, cancel)));
         bench.MapPost("/pick", (int take, PickRequest pick, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) => Answer(async () =>
         {
             var state = await desk.GetAsync(take, cancel);
@@ -93,14 +98,14 @@ internal static class EditEndpoints
         }
     }
 
-    private static async Task<byte[]> ReadAllAsync(Stream body, CancellationToken cancel)
+    internal static async Task<byte[]> ReadAllAsync(Stream body, CancellationToken cancel)
     {
         using var memory = new MemoryStream();
         var buffer = new byte[1 << 16];
         int read;
         while ((read = await body.ReadAsync(buffer, cancel)) > 0)
         {
-            if (memory.Length + read > RecipeJson.LargestDocument) throw new YarnwheelException("The file is too large for a recipe. Nothing was changed.");
+            if (memory.Length + read > RecipeJson.LargestDocument) throw new YarnwheelException("The file is too large. Nothing was changed.");
             memory.Write(buffer, 0, read);
         }
         return memory.ToArray();

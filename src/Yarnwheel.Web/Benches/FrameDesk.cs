@@ -16,7 +16,7 @@ internal sealed class FrameDesk(TakeDesk takes, OpenPhotos photos, FrameTurns tu
     {
         var cancel = context.RequestAborted;
         var state = await takes.GetAsync(take, cancel);
-        var recipe = TakeDesk.WithDraft(state.Recipe, request.Draft);
+        var recipe = TakeDesk.WithDraft(request.At is { } step ? await takes.RecipeAtAsync(take, step, cancel) : state.Recipe, request.Draft);
         var headers = context.Response.Headers;
         headers["X-Revision"] = state.Revision.ToString(CultureInfo.InvariantCulture);
         if (request.Draft is null)

@@ -25,8 +25,8 @@ internal static class FrameEndpoints
     {
         var bench = routes.MapGroup("/bench/{take:int}");
         // What the take shows as it is kept can be asked for by an address, and is not drawn again while nothing changed.
-        bench.MapGet("/frame", (int take, int x, int y, int width, int height, double scale, string show, int? area, double? hue, string? ink, double? strength, bool? stitch, bool? fast, FrameDesk desk, HttpContext context) =>
-            desk.AnswerAsync(take, new FrameRequest(x, y, width, height, scale, Word<Show>(show), area, fast ?? false, null, hue, Word<VeilInk>(ink ?? "both"), strength ?? 0.5, stitch ?? false), context));
+        bench.MapGet("/frame", (int take, int x, int y, int width, int height, double scale, string show, int? area, double? hue, string? ink, double? strength, bool? stitch, bool? fast, int? at, FrameDesk desk, HttpContext context) =>
+            desk.AnswerAsync(take, new FrameRequest(x, y, width, height, scale, Word<Show>(show), area, fast ?? false, null, hue, Word<VeilInk>(ink ?? "both"), strength ?? 0.5, stitch ?? false, at), context));
         bench.MapPost("/frame", (int take, FrameRequest request, FrameDesk desk, HttpContext context) => desk.AnswerAsync(take, request, context));
         bench.MapPost("/read", async (int take, ReadRequest request, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) =>
         {

@@ -20,8 +20,9 @@ namespace Yarnwheel.Web.Benches;
 /// <param name="Ink">Of the veil.</param>
 /// <param name="Strength">Of the veil, 0 … 1.</param>
 /// <param name="Stitch">Whether the stitch line is drawn.</param>
+/// <param name="At">The step of the take's history that is shown; null for what is in effect.</param>
 internal sealed record FrameRequest(int X, int Y, int Width, int Height, double Scale, Show Show, int? Area, bool Fast, JsonArray? Draft, double? Hue = null,
-    VeilInk Ink = VeilInk.Both, double Strength = 0.5, bool Stitch = false)
+    VeilInk Ink = VeilInk.Both, double Strength = 0.5, bool Stitch = false, int? At = null)
 {
     public Overlay Overlay => new(Ink, double.IsFinite(Strength) ? Math.Clamp(Strength, 0, 1) : 0.5, Stitch);
 

@@ -9,7 +9,9 @@ namespace Yarnwheel.Web.Benches;
 /// <summary>The takes being worked on: the newest state of each at hand, every change through the journal first.</summary>
 internal sealed class TakeDesk(TakeJournal journal, ChangeFeed feed)
 {
+    private const int MostLooked = 256;
     private readonly ConcurrentDictionary<int, TakeState> newest = new();
+    private readonly ConcurrentDictionary<(int Take, int Step), Recipe> looked = new();
 
     /// <summary>The take as it stands.</summary>
     /// <exception cref="YarnwheelException">There is none.</exception>
@@ -40,6 +42,20 @@ internal sealed class TakeDesk(TakeJournal journal, ChangeFeed feed)
 
     public async Task<TakeState> RedoAsync(int takeId, long revision, string window, CancellationToken cancel) =>
         Announce(await journal.RedoAsync(takeId, revision, Known(takeId), cancel), revision, "Redo", window);
+
+    /// <summary>Goes to any step of the history.</summary>
+    public async Task<TakeState> GoToAsync(int takeId, long revision, int step, string window, CancellationToken cancel) =>
+        Announce(await journal.GoToAsync(takeId, revision, step, Known(takeId), cancel), revision, "Back to a step", window);
+
+    /// <summary>The recipe as it was at a step; those looked at last are at hand.</summary>
+    /// <exception cref="YarnwheelException">There is no such step.</exception>
+    public async Task<Recipe> RecipeAtAsync(int takeId, int step, CancellationToken cancel)
+    {
+        if (looked.TryGetValue((takeId, step), out var known)) return known;
+        var recipe = await journal.RecipeAtAsync(takeId, step, cancel);
+        if (looked.Count >= MostLooked) looked.Clear();
+        return looked[(takeId, step)] = recipe;
+    }
 
     /// <summary>The recipe with an unsaved draft laid over it.</summary>
     /// <exception cref="RecipeException">The draft gives no valid recipe.</exception>

@@ -5,7 +5,7 @@ using Yarnwheel.Web.Benches;
 
 namespace Yarnwheel.Web.Shelves;
 
-/// <summary>Photos coming in, and takes beginning.</summary>
+/// <summary>Photos coming in and going.</summary>
 internal static class ShelfEndpoints
 {
     public static void MapShelf(this IEndpointRouteBuilder routes)
@@ -29,18 +29,13 @@ internal static class ShelfEndpoints
             await library.RemoveAsync(id, cancel);
             if (photo is null) return Results.NoContent();
             photos.Close(photo.Hash);
+            thumbnails.RemoveAsItCame(photo.Hash);
             foreach (var take in photo.Takes)
             {
                 desk.Forget(take.Id);
                 thumbnails.Remove(take.Id);
             }
             return Results.NoContent();
-        });
-        routes.MapPost("/takes/{take:int}/copy", async (int take, PhotoLibrary library, TakeDesk desk, CancellationToken cancel) =>
-        {
-            var state = await desk.GetAsync(take, cancel);
-            var added = await library.AddTakeAsync(state.Photo.Id, state.Recipe, cancel);
-            return Results.Json(new { id = added.Id });
         });
     }
 }

@@ -41,6 +41,7 @@ public static class ShortcutList
         new("mask", "M", "mask alone", Look),
         new("kept", "K", "kept parts alone", Look),
         new("grey", "G", "grey of everything", Look),
+        new("compare-split", "/", "compare by a line, with what was compared with last; again: just the take", Look),
         new("stitch", "J", "stitch line along the edge", Look),
         new("all-areas", "Q", "of all areas together, or of the chosen one", Look),
         new("fit", "F", "the whole photo", Move),
@@ -68,5 +69,11 @@ public static class ShortcutList
         new("theme", "L", "light or dark page", More, Way: ShortcutWay.Second),
         new("read-recipe", "O", "open a recipe from a file", More, Way: ShortcutWay.Second),
         new("take-copy", "T", "new take from this one", More, Way: ShortcutWay.Second),
+        new("history", "B", "back: the history, every step of it", More, Way: ShortcutWay.Second),
+        new("looks", "K", "looks, and pieces of other takes", More, Way: ShortcutWay.Second),
+        new("compare-beside", "I", "compare side by side", More, Way: ShortcutWay.Second),
+        new("compare-blink", "N", "compare one over the other, blinking", More, Way: ShortcutWay.Second),
+        new("compare-difference", "F", "compare: how far apart, as a map", More, Way: ShortcutWay.Second),
+        new("compare-level", "A", "compare across: line level, or upright", More, Way: ShortcutWay.Second),
     ];
 }

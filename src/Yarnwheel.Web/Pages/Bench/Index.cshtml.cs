@@ -8,11 +8,21 @@ using Yarnwheel.Web.Benches;
 namespace Yarnwheel.Web.Pages.Bench;
 
 /// <summary>One photo being worked on.</summary>
-internal sealed class IndexModel(TakeDesk desk, OpenPhotos photos, PhotoLibrary library, MixShelf mixes) : PageModel
+internal sealed class IndexModel(TakeDesk desk, OpenPhotos photos, PhotoLibrary library, TakeShelf shelf, MixShelf mixes) : PageModel
 {
     public TakeState Take { get; private set; } = null!;
 
+    /// <summary>Of the photo, in their order.</summary>
     public IReadOnlyList<TakeRow> Takes { get; private set; } = [];
+
+    /// <summary>Those that can be brought back.</summary>
+    public IReadOnlyList<RemovedTake> Removed { get; private set; } = [];
+
+    /// <summary>The photo's chosen take, or null.</summary>
+    public int? Chosen { get; private set; }
+
+    /// <summary>This take among them.</summary>
+    public TakeRow Own => Takes.First(t => t.Id == Take.Id);
 
     public async Task<IActionResult> OnGetAsync(int take, CancellationToken cancel)
     {
@@ -24,7 +34,9 @@ internal sealed class IndexModel(TakeDesk desk, OpenPhotos photos, PhotoLibrary 
         {
             return Redirect("/");
         }
-        Takes = (await library.FindAsync(Take.Photo.Id, cancel))?.Takes ?? [];
+        if (await library.FindAsync(Take.Photo.Id, cancel) is not { } photo || photo.Takes.All(t => t.Id != take)) return Redirect("/");
+        (Takes, Chosen) = (photo.Takes, photo.ChosenTakeId);
+        Removed = await shelf.RemovedAsync(photo.Id, cancel);
         return Page();
     }
 

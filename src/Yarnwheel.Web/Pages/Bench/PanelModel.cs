@@ -48,5 +48,5 @@ public sealed record PanelModel(TakeState Take, PhotoPixels Photo, int? Area, in
         return HueName.Of(shade.L, shade.A, shade.B).ToLowerInvariant();
     }
 
-    private Shade ShadeOf(ShadePick pick) => ShadeSet.Point(Photo, pick.X ?? (pick.X0!.Value + pick.X1!.Value) / 2, pick.Y ?? (pick.Y0!.Value + pick.Y1!.Value) / 2);
+    private Shade ShadeOf(ShadePick pick) => pick.Shades is { Length: > 0 } own ? new Shade((float)own[own.Length / 2].L, (float)own[own.Length / 2].A, (float)own[own.Length / 2].B) : ShadeSet.Point(Photo, pick.X ?? (pick.X0!.Value + pick.X1!.Value) / 2, pick.Y ?? (pick.Y0!.Value + pick.Y1!.Value) / 2);
 }

@@ -48,7 +48,7 @@ internal static class PartWords
         _ => "intersect",
     };
 
-    public static string Pick(ShadePick pick) => pick.IsPoint ? "picked at a point" : "picked in a box";
+    public static string Pick(ShadePick pick) => pick.Shades is not null ? "a colour brought along by a look" : pick.IsPoint ? "picked at a point" : "picked in a box";
 
     /// <summary>What a part was made from: "red, 3 shades".</summary>
     /// <param name="part">The part.</param>

@@ -1,10 +1,14 @@
 // @ts-check
 import { Arcs } from './wheel/arcs.js';
+import { Compare } from './compare/compare.js';
+import { CompareMenu } from './compare/compare-menu.js';
 import { CrossHair } from './photo/cross-hair.js';
+import { Drawer } from './drawer/drawer.js';
+import { History } from './drawer/history.js';
+import { Looks } from './drawer/looks.js';
 import { Doubts } from './panel/doubts.js';
 import { Hands } from './hands.js';
 import { Lens } from './photo/lens.js';
-import { post } from './http.js';
 import { KeyHelp } from './key-help.js';
 import { Keys } from './keys.js';
 import { nextSurround, switchTheme } from './look.js';
@@ -31,6 +35,7 @@ import { Stage } from './photo/stage.js';
 import { Steps } from './panel/steps.js';
 import { Take } from './take.js';
 import { TakeHints } from './take-hints.js';
+import { TakeActs } from './take-acts.js';
 import { TakeStrip } from './take-strip.js';
 import { ToneHandles } from './tones/tone-handles.js';
 import { Tones } from './tones/tones.js';
@@ -89,6 +94,12 @@ const saving = new Saving(/** @type {HTMLDialogElement} */ (get('save')), take);
 const recipeFile = /** @type {HTMLInputElement} */ (get('recipe-file'));
 new Mixes(bench, steps, svg('score'), take);
 new Toning(get('toning'), take);
+const compare = new Compare(stageElement, view, panel);
+new CompareMenu(get('compare'), compare);
+const drawer = new Drawer(get('drawer'), take);
+new History(drawer, take, view, (number, words) => compare.with({ kind: 'step', number, words }));
+new Looks(drawer, take, /** @type {HTMLInputElement} */ (get('look-file')));
+const takeActs = new TakeActs(bench, take, get('takes'));
 new TakeStrip(get('takes'), take);
 new KeptShares(get('shares'), take);
 new SmallMap(get('map'), view);
@@ -158,7 +169,7 @@ function followWheel() {
   const place = own ? `${work.path}/grey` : '/grey';
   if (wheel.place !== place) wheel.setPlace(place);
   bench.classList.toggle('is-own-wheel', Boolean(own));
-  get('wheel-title').textContent = own ? 'Wheel of the part by light' : 'Grey wheel';
+  get('wheel-title').textContent = own ? 'Wheel of the part by light' : 'Wheel';
 }
 
 // What covers the photo is gone while a value is dragged, but for what the hand itself is at.
@@ -175,7 +186,7 @@ take.addEventListener('state', () => {
     button.title = label ? `${word}: ${label} (${keys})` : `Nothing to ${word.toLowerCase()} (${keys})`;
     button.setAttribute('aria-label', label ? `${word}: ${label}` : word);
   }
-  get('last-step').textContent = take.state.undo ?? '';
+  get('last-step').textContent = take.state.undo ?? 'history';
 });
 
 view.addEventListener('moved', () => {
@@ -207,6 +218,7 @@ function escape() {
   if (stage.key('Escape')) return;
   crossHair.hide();
   if (hands.pulling) setPulling(false);
+  else if (drawer.isOpen) drawer.close();
   else if (panel.begin) panel.setBegin(panel.area, null);
   // The keyboard comes back to the photo from wherever it was.
   else stageElement.focus();
@@ -230,14 +242,9 @@ const buttons = {
   'wheel-level': () => wheel.level(),
   pull: () => setPulling(!hands.pulling),
   'read-recipe': () => recipeFile.click(),
-  'take-copy': async () => {
-    try {
-      const { id } = await (await post(`/takes/${take.id}/copy`)).json();
-      location.assign(`/bench/${id}`);
-    } catch (error) {
-      fault(error);
-    }
-  },
+  'take-copy': () => takeActs.copy(),
+  history: () => drawer.toggle('history'),
+  looks: () => drawer.toggle('looks'),
 };
 bench.addEventListener('click', event => {
   const button = event.target instanceof Element ? /** @type {HTMLElement | null} */ (event.target.closest('[data-act], [data-show], [data-zoom]')) : null;
@@ -283,7 +290,9 @@ const keys = new Keys(JSON.parse(bench.dataset.shortcuts ?? '[]'), get('rest'), 
     stitch: () => showing.stitch(), 'all-areas': () => showing.all(),
     fit: () => view.fit(), 'zoom-1': () => setZoom('1'), 'zoom-2': () => setZoom('2'), 'zoom-4': () => setZoom('4'), docks: buttons.docks,
     'step-light': () => steps.go('light'), 'step-keep': () => steps.go('keep'), 'step-greys': () => steps.go('greys'), 'step-finish': () => steps.go('finish'), tug: buttons.pull,
-    surround: buttons.surround, theme: buttons.theme, 'read-recipe': buttons['read-recipe'], 'take-copy': buttons['take-copy'],
+    surround: buttons.surround, theme: buttons.theme, 'read-recipe': buttons['read-recipe'], 'take-copy': buttons['take-copy'], history: buttons.history, looks: buttons.looks,
+    'compare-split': () => compare.take('split'), 'compare-beside': () => compare.take('beside'), 'compare-blink': () => compare.take('blink'),
+    'compare-difference': () => compare.take('difference'), 'compare-level': () => compare.turn(),
   },
   release: { colours: () => view.hold(null), untouched: () => view.hold(null), flat: () => view.hold(null), cling: () => hands.brush.hold(false) },
   fixed: {
@@ -302,6 +311,7 @@ for (const drawn of [panel, readings]) drawn.addEventListener('drawn', () => key
 take.load()
   .then(() => {
     view.fit();
+    takeActs.tellRemoved();
     return take.ready.then(() => wheel.loadHues());
   })
   .catch(error => {
@@ -310,4 +320,4 @@ take.load()
   });
 
 // For the tests and the benchmarks: the times of frames, and whether all is painted.
-Object.assign(window, { yarnwheel: { view, take, panel } });
+Object.assign(window, { yarnwheel: { view, take, panel, compare } });

@@ -1,9 +1,13 @@
 // @ts-check
 import { post } from './http.js';
+import { AsItCame } from './shelf/as-it-came.js';
 import { Hints } from './hints.js';
 import { switchTheme } from './look.js';
 import { fault, note } from './notes.js';
+import { Selection } from './shelf/selection.js';
+import { wireSelected } from './shelf/selected.js';
 import { upload } from './upload.js';
+import { wireWish } from './shelf/wish.js';
 
 const get = (/** @type {string} */ id) => /** @type {HTMLElement} */ (document.getElementById(id));
 const picker = /** @type {HTMLInputElement} */ (get('files'));
@@ -18,9 +22,17 @@ if (location.search === '?hints') {
   history.replaceState(null, '', '/');
 }
 showHints();
-document.addEventListener('htmx:after:swap', showHints);
 
-const refresh = () => window.htmx.trigger('#photos', 'refresh');
+const photos = get('photos');
+const selection = new Selection(photos);
+const wish = wireWish(/** @type {HTMLFormElement} */ (get('wish')), /** @type {HTMLInputElement} */ (get('size')));
+wireSelected(get('selection'), selection, wish);
+new AsItCame(photos);
+const refresh = wish.refresh;
+document.addEventListener('htmx:after:swap', () => {
+  showHints();
+  selection.follow();
+});
 
 /** Two at a time: more would only wait for one another. @param {File[]} files */
 async function addAll(files) {
@@ -72,7 +84,9 @@ addEventListener('drop', event => {
 document.querySelector('.shelf-help')?.addEventListener('click', () => hints.done('jobs'));
 
 addEventListener('keydown', event => {
-  if (event.key === 'l' && !event.ctrlKey && !(event.target instanceof HTMLInputElement)) switchTheme();
+  if (event.ctrlKey || event.target instanceof HTMLInputElement && event.target.type !== 'range') return;
+  if (event.key === 'l') switchTheme();
+  if (event.key === 'Escape') selection.clear();
 });
 
 document.addEventListener('htmx:after:swap', () => {
@@ -91,7 +105,18 @@ question.addEventListener('close', async () => {
   refresh();
 });
 
-get('photos').addEventListener('click', async event => {
+photos.addEventListener('click', async event => {
+  const like = event.target instanceof Element ? event.target.closest('[data-card="like"]') : null;
+  if (like) {
+    const isLiked = like.getAttribute('aria-pressed') !== 'true';
+    like.setAttribute('aria-pressed', String(isLiked));
+    try {
+      await post('/shelf/like', { photos: [Number(/** @type {HTMLElement} */ (like.closest('.photo-card')).dataset.photo)], liked: isLiked });
+    } catch (error) {
+      like.setAttribute('aria-pressed', String(!isLiked));
+      fault(error);
+    }
+  }
   const button = event.target instanceof Element ? event.target.closest('#demo') : null;
   if (!(button instanceof HTMLButtonElement)) return;
   button.disabled = true;

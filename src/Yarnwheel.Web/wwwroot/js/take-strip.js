@@ -7,7 +7,7 @@ export class TakeStrip {
 
   /** @param {HTMLElement} list @param {import('./take.js').Take} take */
   constructor(list, take) {
-    const own = /** @type {HTMLImageElement | null} */ (list.querySelector(`[data-take="${take.id}"] img`));
+    const own = /** @type {HTMLImageElement | null} */ (list.querySelector(`li[data-take="${take.id}"] img`));
     list.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
     take.addEventListener('state', event => {
       if (!own || /** @type {CustomEvent} */ (event).detail === 'load') return;

@@ -4,7 +4,7 @@ import { fault, note } from './notes.js';
 
 /**
  * @typedef {{ op: 'add' | 'remove' | 'replace' | 'move', path: string, value?: any, from?: string }} Operation a step of JSON Patch (RFC 6902)
- * @typedef {{ revision: number, undo: string | null, redo: string | null, recipe: any, made?: { area: number, part: number | null } }} State made: what the change that gave this state made
+ * @typedef {{ revision: number, undo: string | null, redo: string | null, step: number, recipe: any, made?: { area: number, part: number | null } }} State made: what the change that gave this state made
  */
 
 /**
@@ -13,7 +13,7 @@ import { fault, note } from './notes.js';
  */
 export class Take extends EventTarget {
   /** @type {State} */
-  state = { revision: 0, undo: null, redo: null, recipe: null };
+  state = { revision: 0, undo: null, redo: null, step: 0, recipe: null };
   /** @type {Operation[] | null} */
   draft = null;
   /** @type {Promise<unknown>} */
@@ -126,6 +126,16 @@ export class Take extends EventTarget {
   /** Takes a mix by its key. @param {string} mix */
   mix(mix) {
     return this.#send('mix', () => ({ revision: this.state.revision, window: this.#window, mix }), 'mix');
+  }
+
+  /** Goes to a step of the history. @param {number} step */
+  goTo(step) {
+    return this.#send('goto', () => ({ revision: this.state.revision, window: this.#window, step }), 'undo');
+  }
+
+  /** Lays a look. @param {object} wish */
+  layLook(wish) {
+    return this.#send('looks/lay', () => ({ ...wish, revision: this.state.revision, window: this.#window }), 'edit');
   }
 
   undo() {

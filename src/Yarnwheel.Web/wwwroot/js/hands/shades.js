@@ -99,6 +99,8 @@ export class Shades {
 
   /** @param {import('../photo/pen.js').Pen} pen @param {any} pick @param {boolean} leaveOut @param {boolean} lit */
   #mark(pen, pick, leaveOut, lit) {
+    // A colour that was brought along has no place.
+    if (pick.shades) return;
     if (pick.x0 === undefined) {
       const at = this.view.toStage(pick.x, pick.y);
       const radius = lit ? 9 : 6;
@@ -115,6 +117,7 @@ export class Shades {
   #markAt(at) {
     for (const list of ['leaveOut', 'picks']) {
       const index = this.#part[list].findLastIndex((/** @type {any} */ pick) => {
+        if (pick.shades) return false;
         if (pick.x0 === undefined) return distance(this.view.toStage(pick.x, pick.y), at) < 9;
         const a = this.view.toStage(pick.x0, pick.y0);
         const b = this.view.toStage(pick.x1, pick.y1);

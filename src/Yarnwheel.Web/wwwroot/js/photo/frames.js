@@ -2,7 +2,7 @@
 import { get, post } from '../http.js';
 
 /**
- * @typedef {{ x: number, y: number, width: number, height: number, scale: number, show: string, area: number | null, fast: boolean, draft: object[] | null, hue: number | null, ink: string, strength: number, stitch: boolean }} Wish
+ * @typedef {{ x: number, y: number, width: number, height: number, scale: number, show: string, area: number | null, fast: boolean, draft: object[] | null, hue: number | null, ink: string, strength: number, stitch: boolean, at?: number | null }} Wish
  * @typedef {{ bitmap: ImageBitmap, wish: Wish }} Frame
  */
 

@@ -37,7 +37,10 @@ export class Lens {
     }, fault);
     view.stage.addEventListener('pointermove', event => {
       const box = view.stage.getBoundingClientRect();
-      this.#pointer = event.pointerType === 'touch' ? null : { x: event.clientX - box.left, y: event.clientY - box.top };
+      const at = { x: event.clientX - box.left, y: event.clientY - box.top };
+      const folded = view.fold(at.x, at.y);
+      // Over another side the colours are not this one's.
+      this.#pointer = event.pointerType === 'touch' || folded.x !== at.x || folded.y !== at.y ? null : at;
       this.draw();
     });
     view.stage.addEventListener('pointerleave', () => {

@@ -58,6 +58,7 @@ export class Stage {
     stage.addEventListener('pointerup', event => this.#up(event));
     stage.addEventListener('pointercancel', event => {
       this.touches.up(event);
+      this.view.holdSide(null);
       this.drop();
     });
     stage.addEventListener('pointerleave', () => {
@@ -135,8 +136,7 @@ export class Stage {
   /** @param {MouseEvent} event @returns {Place} */
   place(event) {
     const box = this.view.stage.getBoundingClientRect();
-    const x = event.clientX - box.left;
-    const y = event.clientY - box.top;
+    const { x, y } = this.view.fold(event.clientX - box.left, event.clientY - box.top);
     const photo = this.view.toPhoto(x, y);
     return { x, y, photo, inside: photo.x >= 0 && photo.x < 1 && photo.y >= 0 && photo.y < 1, alt: event.altKey || this.#press?.alt === true || isBarrel(event), shift: event.shiftKey, double: false, ...pressed(event) };
   }
@@ -151,10 +151,12 @@ export class Stage {
     const isPenButton = event.button === 5 || isBarrel(event);
     const pan = event.button === 1 || (event.button === 0 && this.#space);
     if (!pan && event.button !== 0 && !isPenButton) return;
-    if (event.target instanceof Element && event.target.closest('.map, .first-hint button')) return;
+    if (event.target instanceof Element && event.target.closest('.map, .first-hint button, .split-line, .scale')) return;
     event.preventDefault();
     this.view.stage.focus({ preventScroll: true });
     if (event.isTrusted) this.view.stage.setPointerCapture(event.pointerId);
+    const box = this.view.stage.getBoundingClientRect();
+    this.view.holdSide({ x: event.clientX - box.left, y: event.clientY - box.top });
     const at = this.place(event);
     this.#press = { pan, alt: false, lastX: at.x, lastY: at.y };
     clearTimeout(this.#resting);
@@ -207,10 +209,12 @@ export class Stage {
     clearTimeout(this.#resting);
     this.touches.up(event);
     const press = this.#press;
+    const at = this.place(event);
+    this.view.holdSide(null);
     if (!press) return;
     this.#press = null;
     if (press.pan) return;
-    this.hand?.up?.({ ...this.place(event), alt: event.altKey || press.alt });
+    this.hand?.up?.({ ...at, alt: event.altKey || press.alt });
     this.redraw();
   }
 

@@ -40,6 +40,12 @@ export class PhotoView extends EventTarget {
   #lit = null;
   /** What was asked for last. @type {import('./frames.js').Wish | null} */
   last = null;
+  /** What else is laid over the photo, each time it is painted. @type {((context: CanvasRenderingContext2D) => void) | null} */
+  over = null;
+  /** Where the side is that the pointer was pressed on, from the take's. @type {{ x: number, y: number } | null} */
+  #side = null;
+  /** The step of the history that is looked at, instead of what is in effect. @type {number | null} */
+  #step = null;
   /** Asks for the exact frame when the hand rests. @type {number | undefined} */
   timer;
 
@@ -56,7 +62,7 @@ export class PhotoView extends EventTarget {
     this.photo = photo;
     this.context = /** @type {CanvasRenderingContext2D} */ (canvas.getContext('2d', { alpha: false }));
     this.loop = new FrameLoop(`${take.url}/frame`, frame => this.#receive(frame), fault);
-    new ResizeObserver(() => this.#resize()).observe(stage);
+    new ResizeObserver(() => this.resize()).observe(canvas);
     take.addEventListener('state', () => this.ask(false));
     take.addEventListener('draft', () => this.ask(true));
   }
@@ -73,8 +79,29 @@ export class PhotoView extends EventTarget {
     };
   }
 
-  /** Where on the photo (0 … 1 when inside) a point of the stage is. @param {number} x CSS pixels @param {number} y CSS pixels */
-  toPhoto(x, y) {
+  /** The same point on the take's side, where another side stands beside or under it. @param {number} x CSS pixels on the stage @param {number} y CSS pixels on the stage */
+  fold(x, y) {
+    const by = this.#side ?? this.#sideOf(x, y);
+    return { x: x - by.x, y: y - by.y };
+  }
+
+  /** As long as the pointer is pressed it stays on the side where it was pressed; null ends that. @param {{ x: number, y: number } | null} at CSS pixels on the stage */
+  holdSide(at) {
+    this.#side = at && this.#sideOf(at.x, at.y);
+  }
+
+  /** How far the side under a point lies from the take's. @param {number} x @param {number} y */
+  #sideOf(x, y) {
+    const { canvas, stage } = this;
+    return {
+      x: canvas.clientWidth < stage.clientWidth && x > canvas.clientWidth ? canvas.clientWidth : 0,
+      y: canvas.clientHeight < stage.clientHeight && y > canvas.clientHeight ? canvas.clientHeight : 0,
+    };
+  }
+
+  /** Where on the photo (0 … 1 when inside) a point of the stage is. @param {number} stageX CSS pixels @param {number} stageY CSS pixels */
+  toPhoto(stageX, stageY) {
+    const { x, y } = this.fold(stageX, stageY);
     return {
       x: (x * this.ratio - this.#left) / (this.photo.width * this.zoom),
       y: (y * this.ratio - this.#top) / (this.photo.height * this.zoom),
@@ -93,8 +120,8 @@ export class PhotoView extends EventTarget {
 
   /** @param {number} zoom device pixels a photo pixel @param {{ x: number, y: number }} [about] CSS pixels on the stage; the middle when left out */
   zoomTo(zoom, about) {
-    const x = (about?.x ?? this.stage.clientWidth / 2) * this.ratio;
-    const y = (about?.y ?? this.stage.clientHeight / 2) * this.ratio;
+    const x = (about?.x ?? this.canvas.clientWidth / 2) * this.ratio;
+    const y = (about?.y ?? this.canvas.clientHeight / 2) * this.ratio;
     const next = Math.min(Math.max(zoom, LEAST), MOST);
     this.#left = Math.round(x - (x - this.#left) * next / this.zoom);
     this.#top = Math.round(y - (y - this.#top) * next / this.zoom);
@@ -172,12 +199,13 @@ export class PhotoView extends EventTarget {
     clearTimeout(this.timer);
     const region = this.region;
     if (region.width <= 0 || region.height <= 0) return;
-    const peeked = fast || this.#held ? null : this.#peeked;
+    const step = fast || this.#held ? null : this.#step;
+    const peeked = fast || this.#held || step !== null ? null : this.#peeked;
     // While a value is dragged whatever covers the photo is gone: the result is what is judged.
-    const colours = this.show === 'result' && this.isUnkept;
+    const colours = this.show === 'result' && this.isUnkept && step === null;
     if (this.last?.show === 'colours' && !this.#held && !colours && this.#wasUnkept) this.#isFading = true;
     this.#wasUnkept = colours;
-    const show = this.#held ?? (peeked ? 'veil' : colours ? 'colours' : fast && this.show === 'veil' ? 'result' : this.show);
+    const show = this.#held ?? (step !== null ? 'result' : peeked ? 'veil' : colours ? 'colours' : fast && this.show === 'veil' ? 'result' : this.show);
     const { ink, strength, stitch, all } = this.overlay;
     // A large screen is dragged at half resolution; the exact frame follows on release.
     const coarse = fast && region.width * region.height > 1_000_000 ? 2 : 1;
@@ -190,13 +218,15 @@ export class PhotoView extends EventTarget {
       show,
       area: peeked ? peeked.area : all ? null : this.area,
       fast,
-      draft: peeked?.draft ?? this.take.draft,
+      draft: step !== null ? null : peeked?.draft ?? this.take.draft,
       hue: this.#lit,
       ink,
       strength,
-      stitch: peeked !== null || (stitch && !fast && !this.#held),
+      stitch: peeked !== null || (stitch && !fast && !this.#held && step === null),
+      at: step,
     };
     this.loop.ask(this.last);
+    this.dispatchEvent(new Event('asked'));
     if (fast) this.timer = setTimeout(() => this.ask(false), 350);
   }
 
@@ -206,14 +236,30 @@ export class PhotoView extends EventTarget {
     context.fillRect(0, 0, canvas.width, canvas.height);
     // The coarse picture of the whole shows only where the newest frame does not reach.
     for (const frame of this.#frame && this.#reaches(this.#frame) ? [this.#frame] : [this.#under, this.#frame]) {
-      if (!frame) continue;
-      const { wish, bitmap } = frame;
-      const factor = this.zoom / wish.scale;
-      context.imageSmoothingEnabled = factor !== 1;
-      // While the hand drags, speed; the finer way costs more than all else in the frame.
-      context.imageSmoothingQuality = wish.fast || frame === this.#under ? 'low' : 'medium';
-      context.drawImage(bitmap, this.#left + wish.x * factor, this.#top + wish.y * factor, bitmap.width * factor, bitmap.height * factor);
+      if (frame) this.put(context, frame);
     }
+    this.over?.(context);
+  }
+
+  /** Puts a frame at its place. @param {CanvasRenderingContext2D} context @param {Frame} frame @param {boolean} [alone] whether nothing under it is seen */
+  put(context, frame, alone = false) {
+    if (alone) {
+      context.fillStyle = getComputedStyle(this.stage).backgroundColor;
+      context.fillRect(0, 0, this.canvas.width, this.canvas.height);
+    }
+    const { wish, bitmap } = frame;
+    const factor = this.zoom / wish.scale;
+    context.imageSmoothingEnabled = factor !== 1;
+    // While the hand drags, speed; the finer way costs more than all else in the frame.
+    context.imageSmoothingQuality = wish.fast || frame === this.#under ? 'low' : 'medium';
+    context.drawImage(bitmap, this.#left + wish.x * factor, this.#top + wish.y * factor, bitmap.width * factor, bitmap.height * factor);
+  }
+
+  /** Shows the take as it was at a step of its history; null ends it. @param {number | null} step */
+  lookBack(step) {
+    if (this.#step === step) return;
+    this.#step = step;
+    this.ask(false);
   }
 
   /** Whether a frame covers all that is in sight. @param {Frame} frame */
@@ -260,9 +306,10 @@ export class PhotoView extends EventTarget {
     before.animate([{ opacity: 1 }, { opacity: 0 }], { duration: 420, easing: 'ease-in-out' }).finished.then(end, end);
   }
 
-  #resize() {
-    const width = Math.round(this.stage.clientWidth * this.ratio);
-    const height = Math.round(this.stage.clientHeight * this.ratio);
+  /** Follows the size that the page gives it. */
+  resize() {
+    const width = Math.round(this.canvas.clientWidth * this.ratio);
+    const height = Math.round(this.canvas.clientHeight * this.ratio);
     if (width === this.canvas.width && height === this.canvas.height) return;
     this.canvas.width = width;
     this.canvas.height = height;

@@ -1,0 +1,55 @@
+// @ts-check
+import { post } from '../http.js';
+
+/** The largest difference on the scale, and the ticks beside it, CIEDE2000. */
+const END = 25;
+const TICKS = [0, 1, 2, 5, 10, 25];
+
+/** A map of how far two sides are apart, its scale and its numbers. */
+export class DifferenceMap {
+  #busy = false;
+  /** @type {object | null} */
+  #next = null;
+
+  /** @param {HTMLElement} scale @param {(bitmap: ImageBitmap, wish: any) => void} show @param {(error: unknown) => void} failed */
+  constructor(scale, show, failed) {
+    this.scale = scale;
+    this.show = show;
+    this.failed = failed;
+    const ticks = /** @type {HTMLElement} */ (scale.querySelector('.scale-ticks'));
+    // The scale is the root of the difference, as the map's colours are.
+    ticks.replaceChildren(...TICKS.map(t => {
+      const tick = document.createElement('span');
+      tick.textContent = `${t}${t === END ? '+' : ''}`;
+      tick.style.left = `${100 * Math.sqrt(t / END)}%`;
+      return tick;
+    }));
+    const strip = /** @type {HTMLElement} */ (scale.querySelector('.scale-strip'));
+    strip.style.background = `linear-gradient(to right, ${strip.dataset.colours})`;
+  }
+
+  /** One at a time; of those wished for meanwhile only the newest. @param {string} url @param {object} wish */
+  async ask(url, wish) {
+    this.#next = wish;
+    if (this.#busy) return;
+    this.#busy = true;
+    while (this.#next) {
+      const now = this.#next;
+      this.#next = null;
+      try {
+        const response = await post(url, now);
+        const [mean, most, noticed] = (response.headers.get('X-Difference') ?? '').split(';');
+        const words = /** @type {HTMLElement} */ (this.scale.querySelector('.scale-words'));
+        words.textContent = `${mean} on average, ${most} at most; ${noticed} % of what is in sight can be told apart`;
+        this.show(await createImageBitmap(await response.blob()), now);
+      } catch (error) {
+        this.failed(error);
+      }
+    }
+    this.#busy = false;
+  }
+
+  get idle() {
+    return !this.#busy;
+  }
+}
