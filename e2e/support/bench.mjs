@@ -15,7 +15,7 @@ export async function openPhoto(page, url, name) {
 export async function settled(page) {
   const idle = () => page.waitForFunction(() => {
     const { yarnwheel } = /** @type {any} */ (window);
-    return yarnwheel && document.getElementById('opening')?.hidden && yarnwheel.view.loop.idle && yarnwheel.take.pending === 0 && yarnwheel.take.draft === null;
+    return yarnwheel && document.getElementById('opening')?.hidden && yarnwheel.view.loop.idle && yarnwheel.take.pending === 0 && yarnwheel.take.draft === null && yarnwheel.compare.idle;
   });
   await idle();
   await page.waitForTimeout(450);

@@ -1,4 +1,5 @@
 using System.CommandLine;
+using Yarnwheel.Core.Looks;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Cli;
@@ -20,10 +21,11 @@ internal static class CheckCommand
 
     public static Command CreateSchema()
     {
-        var command = new Command("schema", "Prints the recipe's JSON Schema.");
-        command.SetAction(_ =>
+        var look = new Option<bool>("--look") { Description = "That of looks instead." };
+        var command = new Command("schema", "Prints the recipe's JSON Schema.") { look };
+        command.SetAction(parsed =>
         {
-            Console.Write(RecipeSchema.Write());
+            Console.Write(parsed.GetValue(look) ? LookJson.Schema() : RecipeSchema.Write());
             return 0;
         });
         return command;

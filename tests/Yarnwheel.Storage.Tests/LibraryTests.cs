@@ -45,7 +45,7 @@ public sealed class LibraryTests : IDisposable
         var path = TestPhotos.Write(folder, "a.png");
         var photos = await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => storage.AddAsync(path)));
         Assert.Single(photos.Select(p => p.Id).Distinct());
-        Assert.Single(await storage.Library.ListAsync());
+        Assert.Single(await storage.Shelf.ListAsync(new ShelfWish()));
     }
 
     [Fact]
@@ -53,7 +53,7 @@ public sealed class LibraryTests : IDisposable
     {
         await using var junk = new MemoryStream("junk"u8.ToArray());
         await Assert.ThrowsAsync<UnreadablePhotoException>(() => storage.Library.AddAsync(junk, "a.jpg"));
-        Assert.Empty(await storage.Library.ListAsync());
+        Assert.Empty(await storage.Shelf.ListAsync(new ShelfWish()));
         Assert.DoesNotContain(Directory.EnumerateFiles(storage.Folder.Root, "*", SearchOption.AllDirectories),
             f => !Path.GetFileName(f).StartsWith("yarnwheel.db", StringComparison.Ordinal));
     }
@@ -82,9 +82,9 @@ public sealed class LibraryTests : IDisposable
     public async Task Removing_a_photo_removes_its_takes_and_its_original()
     {
         var photo = await storage.AddAsync(TestPhotos.Write(folder, "a.png"));
-        await storage.Library.AddTakeAsync(photo.Id, null);
+        await storage.Takes.AddAsync(photo.Id, null);
         await storage.Library.RemoveAsync(photo.Id);
-        Assert.Empty(await storage.Library.ListAsync());
+        Assert.Empty(await storage.Shelf.ListAsync(new ShelfWish()));
         Assert.Null(await storage.Journal.ReadAsync(photo.Takes[0].Id));
         Assert.False(File.Exists(storage.Originals.PathOf(photo.Hash, photo.Extension)));
     }

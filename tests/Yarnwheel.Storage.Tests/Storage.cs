@@ -22,6 +22,11 @@ internal sealed class Storage : IDbContextFactory<YarnwheelContext>
         Originals = new OriginalStore(Folder);
         Library = new PhotoLibrary(this, Originals, new PhotoLimits());
         Journal = new TakeJournal(this);
+        History = new TakeHistory(this);
+        Takes = new TakeShelf(this);
+        Shelf = new ShelfView(this);
+        Sets = new SetShelf(this);
+        Looks = new LookShelf(this);
     }
 
     public DataFolder Folder { get; }
@@ -33,6 +38,16 @@ internal sealed class Storage : IDbContextFactory<YarnwheelContext>
     public PhotoLibrary Library { get; }
 
     public TakeJournal Journal { get; }
+
+    public TakeHistory History { get; }
+
+    public TakeShelf Takes { get; }
+
+    public ShelfView Shelf { get; }
+
+    public SetShelf Sets { get; }
+
+    public LookShelf Looks { get; }
 
     public YarnwheelContext CreateDbContext() => new(options);
 

@@ -74,7 +74,7 @@ public sealed class PanelTests : IDisposable
         var take = await WithPartsAsync(new { kind = "ramp", x0 = 0.5, y0 = 0, x1 = 0.501, y1 = 0 });
         (await app.PostAsync($"/takes/{take}/copy", new { })).EnsureSuccessStatusCode();
         var page = await app.Client.GetStringAsync($"/bench/{take}", TestContext.Current.CancellationToken);
-        Assert.Contains($"data-take=\"{take}\" aria-current=\"page\"", page, StringComparison.Ordinal);
+        Assert.Contains($"href=\"/bench/{take}\" draggable=\"false\" aria-current=\"page\"", page, StringComparison.Ordinal);
         Assert.Contains(">Take 2</span>", page, StringComparison.Ordinal);
         var shares = JsonNode.Parse(await app.Client.GetStringAsync($"/bench/{take}/shares", TestContext.Current.CancellationToken))!;
         Assert.Equal("One", (string?)shares["areas"]![0]!["name"]);

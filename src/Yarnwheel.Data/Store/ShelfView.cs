@@ -1,4 +1,4 @@
-using System.Globalization;
+using System.Text.RegularExpressions;
 using Microsoft.EntityFrameworkCore;
 using Yarnwheel.Data.Model;
 
@@ -48,10 +48,8 @@ public sealed record ShelfPhoto(int Id, string Name, int Width, int Height, int 
 }
 
 /// <summary>Looks photos up for the Shelf; never reads a recipe, so that a thousand photos are no work.</summary>
-public sealed class ShelfView(IDbContextFactory<YarnwheelContext> contexts)
+public sealed partial class ShelfView(IDbContextFactory<YarnwheelContext> contexts)
 {
-    private static readonly StringComparer ByName = StringComparer.Create(CultureInfo.InvariantCulture, CompareOptions.NumericOrdering | CompareOptions.IgnoreCase);
-
     public async Task<IReadOnlyList<ShelfPhoto>> ListAsync(ShelfWish wish, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(wish);
@@ -69,7 +67,7 @@ public sealed class ShelfView(IDbContextFactory<YarnwheelContext> contexts)
         return (wish.Order switch
         {
             ShelfOrder.Oldest => list.Reverse(),
-            ShelfOrder.Name => list.OrderBy(p => p.Name, ByName),
+            ShelfOrder.Name => list.OrderBy(p => SortKey(p.Name), StringComparer.Ordinal),
             ShelfOrder.Worked => list.OrderByDescending(p => p.Takes.Max(t => t.ChangedAt)),
             _ => list,
         }).ToList();
@@ -83,4 +81,10 @@ public sealed class ShelfView(IDbContextFactory<YarnwheelContext> contexts)
     }
 
     internal static string Escaped(string text) => text.Replace("!", "!!", StringComparison.Ordinal).Replace("%", "!%", StringComparison.Ordinal).Replace("_", "!_", StringComparison.Ordinal);
+
+    /// <summary>By letters, the numbers among them by their size.</summary>
+    private static string SortKey(string name) => Digits().Replace(name.ToLowerInvariant(), number => number.Value.PadLeft(20, '0'));
+
+    [GeneratedRegex("[0-9]+")]
+    private static partial Regex Digits();
 }

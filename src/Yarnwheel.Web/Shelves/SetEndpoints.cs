@@ -14,32 +14,32 @@ internal sealed record LikeRequest(int[] Photos, bool Liked);
 /// <summary>A name.</summary>
 internal sealed record NameRequest(string Name);
 
-/// <summary>Like marks, and sets of photos.</summary>
+/// <summary>Like marks, and sets of photos. What was asked for is done also when whoever asked leaves the page at once.</summary>
 internal static class SetEndpoints
 {
     public static void MapSets(this IEndpointRouteBuilder routes)
     {
-        routes.MapPost("/shelf/like", async (LikeRequest request, ShelfView shelf, CancellationToken cancel) =>
+        routes.MapPost("/shelf/like", async (LikeRequest request, ShelfView shelf) =>
         {
-            await shelf.LikeAsync(request.Photos ?? [], request.Liked, cancel);
+            await shelf.LikeAsync(request.Photos ?? [], request.Liked);
             return Results.NoContent();
         });
-        routes.MapPost("/sets", async (PutRequest request, SetShelf sets, CancellationToken cancel) =>
-            Results.Json(new { id = await sets.PutAsync(request.Set, request.Name, request.Photos ?? [], cancel) }));
+        routes.MapPost("/sets", async (PutRequest request, SetShelf sets) =>
+            Results.Json(new { id = await sets.PutAsync(request.Set, request.Name, request.Photos ?? []) }));
         var one = routes.MapGroup("/sets/{set:int}");
-        one.MapPost("/take-out", async (int set, PhotosRequest request, SetShelf sets, CancellationToken cancel) =>
+        one.MapPost("/take-out", async (int set, PhotosRequest request, SetShelf sets) =>
         {
-            await sets.TakeOutAsync(set, request.Photos ?? [], cancel);
+            await sets.TakeOutAsync(set, request.Photos ?? []);
             return Results.NoContent();
         });
-        one.MapPost("/rename", async (int set, NameRequest request, SetShelf sets, CancellationToken cancel) =>
+        one.MapPost("/rename", async (int set, NameRequest request, SetShelf sets) =>
         {
-            await sets.RenameAsync(set, request.Name ?? "", cancel);
+            await sets.RenameAsync(set, request.Name ?? "");
             return Results.NoContent();
         });
-        one.MapPost("/remove", async (int set, SetShelf sets, CancellationToken cancel) =>
+        one.MapPost("/remove", async (int set, SetShelf sets) =>
         {
-            await sets.RemoveAsync(set, cancel);
+            await sets.RemoveAsync(set);
             return Results.NoContent();
         });
     }

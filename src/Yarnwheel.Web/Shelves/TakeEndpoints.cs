@@ -9,40 +9,40 @@ internal sealed record DescribeRequest(string? Name, string? Note);
 /// <summary>Where a take is put: before another, or at the end.</summary>
 internal sealed record MoveRequest(int? Before);
 
-/// <summary>Takes beginning, being put in order, and going.</summary>
+/// <summary>Takes beginning, being put in order, and going. What was asked for is done also when whoever asked leaves the page at once.</summary>
 internal static class TakeEndpoints
 {
     public static void MapTakes(this IEndpointRouteBuilder routes)
     {
         var takes = routes.MapGroup("/takes/{take:int}");
-        takes.MapPost("/copy", async (int take, TakeShelf shelf, TakeDesk desk, CancellationToken cancel) =>
+        takes.MapPost("/copy", async (int take, TakeShelf shelf, TakeDesk desk) =>
         {
-            var state = await desk.GetAsync(take, cancel);
-            return Results.Json(new { id = (await shelf.AddAsync(state.Photo.Id, state.Recipe, cancel)).Id });
+            var state = await desk.GetAsync(take, CancellationToken.None);
+            return Results.Json(new { id = (await shelf.AddAsync(state.Photo.Id, state.Recipe)).Id });
         });
-        takes.MapPost("/describe", async (int take, DescribeRequest request, TakeShelf shelf, TakeDesk desk, CancellationToken cancel) =>
+        takes.MapPost("/describe", async (int take, DescribeRequest request, TakeShelf shelf, TakeDesk desk) =>
         {
-            await shelf.DescribeAsync(take, request.Name, request.Note, cancel);
+            await shelf.DescribeAsync(take, request.Name, request.Note);
             desk.Forget(take);
             return Results.NoContent();
         });
-        takes.MapPost("/move", async (int take, MoveRequest request, TakeShelf shelf, CancellationToken cancel) =>
+        takes.MapPost("/move", async (int take, MoveRequest request, TakeShelf shelf) =>
         {
-            await shelf.MoveAsync(take, request.Before, cancel);
+            await shelf.MoveAsync(take, request.Before);
             return Results.NoContent();
         });
-        takes.MapPost("/choose", async (int take, TakeShelf shelf, CancellationToken cancel) => Results.Json(new { chosen = await shelf.ChooseAsync(take, cancel) }));
-        takes.MapPost("/remove", async (int take, TakeShelf shelf, TakeDesk desk, PhotoLibrary library, CancellationToken cancel) =>
+        takes.MapPost("/choose", async (int take, TakeShelf shelf) => Results.Json(new { chosen = await shelf.ChooseAsync(take) }));
+        takes.MapPost("/remove", async (int take, TakeShelf shelf, TakeDesk desk, PhotoLibrary library) =>
         {
-            var state = await desk.GetAsync(take, cancel);
-            await shelf.RemoveAsync(take, cancel);
+            var state = await desk.GetAsync(take, CancellationToken.None);
+            await shelf.RemoveAsync(take);
             desk.Forget(take);
             // Where the work goes on.
-            return Results.Json(new { name = state.Name, next = (await library.FindAsync(state.Photo.Id, cancel))?.Takes.MaxBy(t => t.ChangedAt)?.Id });
+            return Results.Json(new { name = state.Name, next = (await library.FindAsync(state.Photo.Id))?.Takes.MaxBy(t => t.ChangedAt)?.Id });
         });
-        takes.MapPost("/bring-back", async (int take, TakeShelf shelf, CancellationToken cancel) =>
+        takes.MapPost("/bring-back", async (int take, TakeShelf shelf) =>
         {
-            await shelf.BringBackAsync(take, cancel);
+            await shelf.BringBackAsync(take);
             return Results.NoContent();
         });
         routes.MapGet("/photos/{photo:int}/as-it-came", async (int photo, PhotoLibrary library, ThumbnailStore thumbnails, HttpContext context) =>

@@ -23,13 +23,16 @@ export const headers = { 'X-Yarnwheel-Token': token };
  */
 export async function post(url, body, signal) {
   const raw = body instanceof Blob;
+  const content = raw ? body : JSON.stringify(body ?? {});
   let response;
   try {
     response = await fetch(url, {
       method: 'POST',
       headers: { ...headers, 'Content-Type': raw ? 'application/octet-stream' : 'application/json' },
-      body: raw ? body : JSON.stringify(body ?? {}),
+      body: content,
       signal,
+      // What is done is done, also when the page is left at once; browsers take up to 64 kB for that.
+      keepalive: !signal && typeof content === 'string' && content.length < 20_000,
     });
   } catch (error) {
     if (signal?.aborted) throw error;

@@ -60,8 +60,10 @@ export class TakeActs {
     field.focus();
     field.select();
     field.scrollIntoView({ block: 'nearest' });
+    let isOver = false;
     const end = async (/** @type {boolean} */ isKept) => {
-      if (!field.isConnected) return;
+      if (isOver) return;
+      isOver = true;
       const name = field.value.trim();
       words.textContent = before;
       if (!isKept || name === before || !await this.#do(post(`/takes/${this.take.id}/describe`, { name }))) return;

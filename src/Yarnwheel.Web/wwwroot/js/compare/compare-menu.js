@@ -7,6 +7,8 @@ export class CompareMenu {
     this.element = element;
     this.compare = compare;
     element.addEventListener('click', event => {
+      // The history opens where the menu hangs.
+      if (event.target instanceof Element && event.target.closest('[data-act]')) /** @type {HTMLElement} */ (element.querySelector('#compare-button')).click();
       const item = event.target instanceof Element ? /** @type {HTMLElement | null} */ (event.target.closest('[data-compare], [data-compare-level], [data-against]')) : null;
       if (!item) return;
       const { compare: way, against: kind, take: number } = item.dataset;

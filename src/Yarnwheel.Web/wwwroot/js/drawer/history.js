@@ -98,8 +98,10 @@ export class History {
     field.setAttribute('aria-label', 'Name of the step');
     row.append(field);
     field.focus();
+    let isOver = false;
     const end = async (/** @type {boolean} */ isKept) => {
-      if (!field.isConnected) return;
+      if (isOver) return;
+      isOver = true;
       const name = field.value.trim();
       field.remove();
       if (!isKept || name === (button.dataset.name ?? '')) return;

@@ -22,7 +22,8 @@ export class Reading {
     this.tell = tell;
     view.stage.addEventListener('pointermove', event => {
       const box = view.stage.getBoundingClientRect();
-      const at = view.toPhoto(event.clientX - box.left, event.clientY - box.top);
+      const folded = view.fold(event.clientX - box.left, event.clientY - box.top);
+      const at = view.toPhoto(folded.x, folded.y);
       if (at.x < 0 || at.x >= 1 || at.y < 0 || at.y >= 1) this.#clear();
       else this.#ask(at);
     });

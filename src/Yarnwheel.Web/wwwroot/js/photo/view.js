@@ -99,9 +99,8 @@ export class PhotoView extends EventTarget {
     };
   }
 
-  /** Where on the photo (0 … 1 when inside) a point of the stage is. @param {number} stageX CSS pixels @param {number} stageY CSS pixels */
-  toPhoto(stageX, stageY) {
-    const { x, y } = this.fold(stageX, stageY);
+  /** Where on the photo (0 … 1 when inside) a point of the take's side of the stage is. @param {number} x CSS pixels @param {number} y CSS pixels */
+  toPhoto(x, y) {
     return {
       x: (x * this.ratio - this.#left) / (this.photo.width * this.zoom),
       y: (y * this.ratio - this.#top) / (this.photo.height * this.zoom),

@@ -78,7 +78,12 @@ function nameIn(button, name, keep) {
   field.setAttribute('aria-label', 'Name of the set');
   button.replaceWith(field);
   field.select();
-  const end = () => field.isConnected && field.replaceWith(button);
+  let isOver = false;
+  const end = () => {
+    if (isOver) return;
+    isOver = true;
+    field.replaceWith(button);
+  };
   field.addEventListener('change', event => event.stopPropagation());
   field.addEventListener('keydown', async event => {
     event.stopPropagation();
