@@ -14,11 +14,6 @@ try {
   const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' })).newPage();
   const shot = (/** @type {string} */ name) => page.screenshot({ path: join(into, `${name}.png`) });
 
-  await page.goto(app.url);
-  await page.waitForFunction(() => [...document.images].every(i => i.complete));
-  await page.waitForTimeout(500);
-  await shot('shelf');
-
   await page.goto(`${app.url}/help`);
   await page.waitForFunction(() => [...document.images].slice(0, 5).every(i => i.complete && i.naturalWidth > 0));
   await shot('help');
@@ -105,7 +100,7 @@ try {
   await page.waitForTimeout(600);
   await shot('local-work');
 
-  // A mask of many parts, seen alone while one of them is at hand.
+  // A mask of many parts while one of them is at hand.
   await openPhoto(page, app.url, 'madder-basket');
   await page.evaluate(() => {
     const { take } = /** @type {any} */ (window).yarnwheel;
@@ -124,12 +119,57 @@ try {
   await page.mouse.click(node.x, node.y);
   await settled(page);
   await shot('parts');
-  await page.locator('.bead[data-part="4"]').click();
-  await page.keyboard.press('m');
+
+  // Two takes compared by a line, then the history of the first; a look on the photo.
+  await openPhoto(page, app.url, 'hoop-wall');
+  await page.evaluate(async () => {
+    const { take } = /** @type {any} */ (window).yarnwheel;
+    while (take.state.undo) await take.undo();
+  });
+  await page.keyboard.press('e');
+  await page.keyboard.press('t');
+  await page.waitForFunction(() => document.querySelector('.take-menu-button')?.textContent === 'Take 2 ▾');
+  await settled(page);
+  await page.evaluate(async () => {
+    const { take } = /** @type {any} */ (window).yarnwheel;
+    const put = (/** @type {string} */ label, /** @type {string} */ path, /** @type {any} */ value) => take.commit(label, [{ op: 'replace', path, value }]);
+    await put('Contrast 0 → 30', '/light/contrast', 30);
+    await put('Toning of the lights', '/ground/tint', { hue: 70, amount: 10 });
+    await put('Toning of the darks', '/ground/tintDarks', { hue: 45, amount: 26 });
+    await put('Vignette 0 → -30', '/finish/vignette/amount', -30);
+    await take.undo();
+    await take.undo();
+    await put('Darks blue', '/ground/tintDarks', { hue: 260, amount: 26 });
+    await put('Exposure 0 → -0.4', '/light/exposure', -0.4);
+    await put('Sharpening 0 → 40', '/finish/sharpen/amount', 40);
+    await take.undo();
+  });
+  await page.locator('#compare-button').click();
+  await page.locator('.compare-menu').getByRole('radio', { name: 'Take 1' }).click();
+  await page.keyboard.press('Escape');
   await page.mouse.move(640, 60);
   await settled(page);
-  await shot('mask');
-  await page.keyboard.press('m');
+  await shot('compare');
+  await page.keyboard.press('/');
+  await page.keyboard.press('e');
+  await page.keyboard.press('b');
+  await page.locator('.history-step').nth(3).hover();
+  await page.locator('.history-step').nth(3).locator('[data-step-name]').click();
+  await page.keyboard.type('quiet wall');
+  await page.keyboard.press('Enter');
+  await page.locator('.history b').filter({ hasText: 'quiet wall' }).hover();
+  await page.waitForTimeout(900);
+  await shot('history');
+  await openPhoto(page, app.url, 'drying-rail');
+  await page.keyboard.press('e');
+  await page.keyboard.press('k');
+  await page.waitForFunction(() => [...document.querySelectorAll('.look-list img')].slice(0, 12).every(i => /** @type {HTMLImageElement} */ (i).naturalWidth > 0));
+  await page.locator('[data-look="weld-noon"]').click();
+  await page.locator('.look-answers').waitFor();
+  await page.mouse.move(640, 60);
+  await page.waitForTimeout(1500);
+  await shot('looks');
+  await page.keyboard.press('Escape');
 
   // Tones on the strip.
   await openPhoto(page, app.url, 'drying-rail');
@@ -202,6 +242,22 @@ try {
   await settled(page);
   await page.getByText('Left over: 0').waitFor();
   await shot('close');
+
+  // The Shelf with a set, a like mark, a chosen take, and some photos selected.
+  await page.emulateMedia({ colorScheme: 'light' });
+  await page.goto(app.url);
+  for (const name of ['drying-rail', 'hoop-wall', 'spool-stand', 'felt-string', 'yarn-ends']) await page.getByRole('checkbox', { name: `Select ${name}` }).click();
+  await page.locator('.set-new input').fill('Rail and wall');
+  await page.getByRole('button', { name: 'put in' }).click();
+  await page.locator('.sets label').filter({ hasText: 'Rail and wall' }).click();
+  await page.getByRole('button', { name: 'Like spool-stand' }).click();
+  await page.getByRole('button', { name: 'Like hoop-wall' }).click();
+  await page.getByRole('checkbox', { name: 'Select yarn-ends' }).click();
+  await page.getByRole('checkbox', { name: 'Select felt-string' }).click();
+  await page.waitForFunction(() => [...document.querySelectorAll('.photo-sheet img')].every(i => /** @type {HTMLImageElement} */ (i).naturalWidth > 0));
+  await page.waitForTimeout(600);
+  await page.locator('.note').waitFor({ state: 'detached' });
+  await shot('sets');
 } finally {
   await browser.close();
   await app.remove();
