@@ -25,16 +25,13 @@ internal sealed class MatrixProfile
 
     private readonly TransferCurve[] curves;
     private readonly float[] toSrgb;
-    private readonly float[] toDevice;
-    private readonly float[] luminance;
+    private readonly Gamut gamut;
 
     private MatrixProfile(TransferCurve[] curves, double[] toSrgb, double[] toDevice)
     {
         this.curves = curves;
         this.toSrgb = [.. toSrgb.Select(v => (float)v)];
-        this.toDevice = [.. toDevice.Select(v => (float)v)];
-        // The luminance of each device primary.
-        luminance = [.. Enumerable.Range(0, 3).Select(c => Luminance.Of(this.toSrgb[c], this.toSrgb[3 + c], this.toSrgb[6 + c]))];
+        gamut = new Gamut([.. toDevice.Select(v => (float)v)]);
     }
 
     /// <summary>Reads a profile; null where it is not one of RGB primaries and curves, or malformed.</summary>
@@ -60,16 +57,13 @@ internal sealed class MatrixProfile
     /// <summary>Linear light of sRGB primaries from linear device light.</summary>
     public (float Red, float Green, float Blue) ToSrgb(float red, float green, float blue) => Times(toSrgb, red, green, blue);
 
-    /// <summary>Linear device light from linear light of sRGB primaries; what lies outside the device's gamut is drawn in softly.</summary>
+    /// <summary>Linear device light from linear light of sRGB primaries; what lies outside the device's gamut is drawn in, hue kept.</summary>
     public (float Red, float Green, float Blue) ToDevice(float red, float green, float blue)
     {
-        var (r, g, b) = Times(toDevice, red, green, blue);
+        var (r, g, b) = gamut.Fit(red, green, blue);
         // What a float's 24 bits leave over beside a bright channel is nothing.
         var nothing = 3e-7f * Math.Max(r, Math.Max(g, b));
-        r = Math.Abs(r) < nothing ? 0 : r;
-        g = Math.Abs(g) < nothing ? 0 : g;
-        b = Math.Abs(b) < nothing ? 0 : b;
-        return Gamut.Fit(r, g, b, luminance[0] * r + luminance[1] * g + luminance[2] * b);
+        return (r < nothing ? 0 : r, g < nothing ? 0 : g, b < nothing ? 0 : b);
     }
 
     private static (float, float, float) Times(float[] m, float a, float b, float c) =>

@@ -59,7 +59,7 @@ public static class PhotoWriter
                 var into = target.AsSpan(3 * y * width, 3 * width);
                 for (var x = 0; x < width; x++)
                 {
-                    var (red, green, blue) = Gamut.Fit(light.Red[x], light.Green[x], light.Blue[x]);
+                    var (red, green, blue) = Gamut.Srgb.Fit(light.Red[x], light.Green[x], light.Blue[x]);
                     into[3 * x] = (ushort)Math.Round(Srgb.Encode((double)red) * 65535);
                     into[3 * x + 1] = (ushort)Math.Round(Srgb.Encode((double)green) * 65535);
                     into[3 * x + 2] = (ushort)Math.Round(Srgb.Encode((double)blue) * 65535);

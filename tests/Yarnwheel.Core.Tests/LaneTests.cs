@@ -39,7 +39,7 @@ public class LaneTests
             T.Store(turn, ref result[2 * Count + i]);
             T.Store(GreyKernel.Lift(LaneMath.Clamp(lab.L, T.Of(0), T.Of(1)), curve.AtTurn(turn)), ref result[3 * Count + i]);
             T.Store(steep.AtTurn(turn), ref result[4 * Count + i]);
-            T.Store(Gamut.Fit(T.Load(ref r[i]), T.Load(ref g[i]), T.Load(ref b[i])).Green, ref result[5 * Count + i]);
+            T.Store(Gamut.FitSrgb(T.Load(ref r[i]), T.Load(ref g[i]), T.Load(ref b[i])).Green, ref result[5 * Count + i]);
             T.Store(new Saturation.Change(0.4f, 0.5f).Of(T.Load(ref r[i]), T.Load(ref g[i]), T.Load(ref b[i])).Blue, ref result[6 * Count + i]);
         }
         return result;

@@ -6,7 +6,7 @@ using Yarnwheel.Core.Rendering;
 
 namespace Yarnwheel.Core.Tests;
 
-/// <summary>Local contrast, fine detail, haze, sharpening and what lies outside the gamut.</summary>
+/// <summary>Local contrast, fine detail, haze, and sharpening.</summary>
 public class LocalToneTests
 {
     private const int Width = 600;
@@ -97,21 +97,6 @@ public class LocalToneTests
         Assert.True(Grain(Sharp(0, 0)) > 1.8 * Grain(rgb));
         Assert.True(Grain(Sharp(100, 0)) < 1.3 * Grain(rgb));
         Assert.True(Grain(Sharp(0, 100)) < 1.2 * Grain(rgb));
-    }
-
-    [Fact]
-    public void A_colour_outside_the_gamut_keeps_its_luminance_and_the_order_of_its_channels()
-    {
-        var random = new Random(8);
-        for (var k = 0; k < 20000; k++)
-        {
-            float r = random.NextSingle() * 2.4f - 0.7f, g = random.NextSingle() * 2.4f - 0.7f, b = random.NextSingle() * 2.4f - 0.7f;
-            var (red, green, blue) = Gamut.Fit(r, g, b);
-            Assert.True(Math.Min(red, Math.Min(green, blue)) >= 0 && Math.Max(red, Math.Max(green, blue)) <= 1);
-            Assert.Equal(Math.Clamp(Luminance.Of(r, g, b), 0, 1), Luminance.Of(red, green, blue), 1e-4);
-            Assert.True(Math.Sign(r - g) * Math.Sign(red - green) >= 0 && Math.Sign(g - b) * Math.Sign(green - blue) >= 0);
-            if (r is >= 0 and <= 1 && g is >= 0 and <= 1 && b is >= 0 and <= 1) Assert.Equal((r, g, b), (red, green, blue));
-        }
     }
 
     [Theory]

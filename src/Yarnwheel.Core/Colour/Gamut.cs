@@ -3,58 +3,126 @@ using Yarnwheel.Core.Lanes;
 
 namespace Yarnwheel.Core.Colour;
 
-/// <summary>Brings colours that a display can't show inside its gamut.</summary>
-/// <remarks>A colour outside is drawn towards the grey of its own luminance until it fits, so that neither its luminance nor the order of its
-/// channels changes; brighter than white becomes white. Colours inside stay exactly as they are. (Clipping at constant luminance, as
-/// recommended beside MINDE in CSS Color 4, section 13.2, simplified: along a straight line in linear light.)</remarks>
-public static class Gamut
+/// <summary>Brings colours that a device can't show inside its gamut, hue kept.</summary>
+/// <remarks>In OKLab, on the plane of the colour's own hue. A colour that is too strong for its lightness loses chroma until it fits, and keeps its lightness: more chroma
+/// never gives less. One that is lighter than the strongest colour of its hue (the cusp) is drawn towards the grey of the cusp's lightness, so that what gets brighter
+/// pales by and by instead of turning white at once (B. Ottosson, "sRGB gamut clipping", 2021: the projections to constant lightness, and to the cusp's).
+/// Colours inside stay exactly as they are.</remarks>
+public sealed class Gamut
 {
-    /// <summary>Fits one colour into 0 … 1.</summary>
-    public static (float Red, float Green, float Blue) Fit(float red, float green, float blue)
+    private const int Hues = 512;
+    private const int Halvings = 18;
+
+    /// <summary>What is farther out than this is outside; nearer, it is cut off.</summary>
+    private const float Slack = 2e-6f;
+
+    /// <summary>Linear light of the device from linear light of sRGB primaries.</summary>
+    private readonly float[] matrix;
+
+    /// <summary>Lightness of the strongest colour of each hue, round the circle and once more the first.</summary>
+    private readonly float[] cusps = new float[Hues + 2];
+
+    /// <param name="fromSrgb">Linear light of the device from linear light of sRGB primaries, three rows of three; white stays white.</param>
+    public Gamut(IReadOnlyList<float> fromSrgb)
+    {
+        matrix = [.. fromSrgb];
+        for (var k = 0; k < Hues; k++)
+        {
+            var turn = 2 * Math.PI * k / Hues;
+            cusps[k] = (float)CuspOf((float)Math.Cos(turn), (float)Math.Sin(turn));
+        }
+        (cusps[Hues], cusps[Hues + 1]) = (cusps[0], cusps[1]);
+    }
+
+    /// <summary>That of a display with sRGB primaries.</summary>
+    public static Gamut Srgb { get; } = new([1, 0, 0, 0, 1, 0, 0, 0, 1]);
+
+    /// <summary>Fits one colour.</summary>
+    /// <param name="red">Linear light of sRGB primaries, any.</param>
+    /// <param name="green">Linear light of sRGB primaries, any.</param>
+    /// <param name="blue">Linear light of sRGB primaries, any.</param>
+    /// <returns>Linear light of the device, 0 … 1.</returns>
+    public (float Red, float Green, float Blue) Fit(float red, float green, float blue)
     {
         var (r, g, b) = Fit(Lanes1.Of(red), Lanes1.Of(green), Lanes1.Of(blue));
         return (r.Value, g.Value, b.Value);
     }
 
-    /// <summary>Fits one colour into 0 … 1 of other primaries than sRGB's.</summary>
-    /// <param name="red">Linear light.</param>
-    /// <param name="green">Linear light.</param>
-    /// <param name="blue">Linear light.</param>
-    /// <param name="luminance">Of the colour, 1 = white.</param>
-    public static (float Red, float Green, float Blue) Fit(float red, float green, float blue, float luminance)
+    /// <summary>Fits colours, in lanes.</summary>
+    internal (T Red, T Green, T Blue) Fit<T>(T red, T green, T blue) where T : struct, ILanes<T>
     {
-        var (r, g, b) = Fit(Lanes1.Of(red), Lanes1.Of(green), Lanes1.Of(blue), Lanes1.Of(luminance));
-        return (r.Value, g.Value, b.Value);
+        var (r, g, b) = ToDevice(red, green, blue);
+        return IsInside(r, g, b) ? Clamped(r, g, b) : Drawn(red, green, blue, r, g, b);
     }
 
-    /// <summary>Fits colours into 0 … 1, in lanes.</summary>
+    /// <summary>Fits colours for sRGB, in lanes; those inside cost no more than looking at them.</summary>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    internal static (T Red, T Green, T Blue) Fit<T>(T red, T green, T blue) where T : struct, ILanes<T>
-    {
-        var least = T.Min(red, T.Min(green, blue));
-        var most = T.Max(red, T.Max(green, blue));
-        if (!T.AnyAbove(T.Of(0), least) && !T.AnyAbove(most, T.Of(1))) return (red, green, blue);
-        return Fit(red, green, blue, Luminance.Of(red, green, blue));
-    }
+    internal static (T Red, T Green, T Blue) FitSrgb<T>(T red, T green, T blue) where T : struct, ILanes<T> =>
+        IsInside(red, green, blue) ? (red, green, blue) : Srgb.Drawn(red, green, blue, red, green, blue);
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static (T Red, T Green, T Blue) Fit<T>(T red, T green, T blue, T luminance) where T : struct, ILanes<T>
-    {
-        var grey = LaneMath.Clamp(luminance, T.Of(0), T.Of(1));
-        var share = T.Min(Share(red, grey), T.Min(Share(green, grey), Share(blue, grey)));
-        return (Drawn(red, grey, share), Drawn(green, grey, share), Drawn(blue, grey, share));
-    }
+    private static bool IsInside<T>(T r, T g, T b) where T : struct, ILanes<T> => !T.AnyAbove(Outside(r, g, b), T.Of(Slack));
 
-    /// <summary>How far a channel may go from the grey.</summary>
+    /// <summary>How far the farthest channel lies outside 0 … 1; below 0 inside.</summary>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static T Share<T>(T channel, T grey) where T : struct, ILanes<T>
+    private static T Outside<T>(T r, T g, T b) where T : struct, ILanes<T> =>
+        T.Max(T.Max(r, T.Max(g, b)) - T.Of(1), T.Of(0) - T.Min(r, T.Min(g, b)));
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private static (T, T, T) Clamped<T>(T r, T g, T b) where T : struct, ILanes<T> =>
+        (LaneMath.Clamp(r, T.Of(0), T.Of(1)), LaneMath.Clamp(g, T.Of(0), T.Of(1)), LaneMath.Clamp(b, T.Of(0), T.Of(1)));
+
+    [MethodImpl(MethodImplOptions.NoInlining)]
+    private (T, T, T) Drawn<T>(T red, T green, T blue, T r, T g, T b) where T : struct, ILanes<T>
     {
         T zero = T.Of(0), one = T.Of(1);
-        var above = T.WhereAbove(channel, one, (one - grey) / (channel - grey), one);
-        return T.WhereAbove(zero, channel, grey / (grey - channel), above);
+        var outside = Outside(r, g, b);
+        var (l, a, bb) = OkLab.FromLinear(red, green, blue);
+        // Towards the grey of its own lightness, or of the cusp's where that is darker.
+        var cusp = LaneMath.Interpolate(cusps, OkLab.Turn(a, bb) * T.Of(Hues), Hues);
+        var grey = T.Max(T.Min(l, cusp), zero);
+        T least = zero, most = one;
+        for (var k = 0; k < Halvings; k++)
+        {
+            var middle = (least + most) * T.Of(0.5f);
+            var (mr, mg, mb) = At(grey, l, a, bb, middle);
+            var over = Outside(mr, mg, mb);
+            least = T.WhereAbove(over, zero, least, middle);
+            most = T.WhereAbove(over, zero, middle, most);
+        }
+        var (fr, fg, fb) = At(grey, l, a, bb, least);
+        (fr, fg, fb) = Clamped(fr, fg, fb);
+        return (T.WhereAbove(outside, T.Of(Slack), fr, LaneMath.Clamp(r, zero, one)), T.WhereAbove(outside, T.Of(Slack), fg, LaneMath.Clamp(g, zero, one)), T.WhereAbove(outside, T.Of(Slack), fb, LaneMath.Clamp(b, zero, one)));
+    }
+
+    /// <summary>The device's light on the way from a grey to a colour.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    private (T, T, T) At<T>(T grey, T l, T a, T b, T share) where T : struct, ILanes<T>
+    {
+        var (red, green, blue) = OkLab.ToLinear(T.MulAdd(share, l - grey, grey), share * a, share * b);
+        return ToDevice(red, green, blue);
     }
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static T Drawn<T>(T channel, T grey, T share) where T : struct, ILanes<T> =>
-        T.WhereAbove(T.Of(1), share, LaneMath.Clamp(grey + (channel - grey) * share, T.Of(0), T.Of(1)), channel);
+    private (T, T, T) ToDevice<T>(T red, T green, T blue) where T : struct, ILanes<T>
+    {
+        var m = matrix;
+        return (LaneMath.WeightedSum(m[0], red, m[1], green, m[2], blue), LaneMath.WeightedSum(m[3], red, m[4], green, m[5], blue), LaneMath.WeightedSum(m[6], red, m[7], green, m[8], blue));
+    }
+
+    /// <summary>The lightness of the strongest colour of a hue. Colours of one hue and saturation lie on a straight line from black, so the greatest saturation without
+    /// negative light says all; its brightest colour is the cusp.</summary>
+    private double CuspOf(float a, float b)
+    {
+        float least = 0, most = 2;
+        for (var k = 0; k < 40; k++)
+        {
+            var middle = (least + most) / 2;
+            var (r, g, bl) = At(Lanes1.Of(1), Lanes1.Of(1), Lanes1.Of(a), Lanes1.Of(b), Lanes1.Of(middle));
+            if (MathF.Min(r.Value, MathF.Min(g.Value, bl.Value)) < 0) most = middle;
+            else least = middle;
+        }
+        var (red, green, blue) = At(Lanes1.Of(1), Lanes1.Of(1), Lanes1.Of(a), Lanes1.Of(b), Lanes1.Of(least));
+        return 1 / Math.Cbrt(Math.Max(red.Value, Math.Max(green.Value, blue.Value)));
+    }
 }

@@ -93,7 +93,7 @@ public static class SrgbByte
         {
             for (var i = from; i < to; i += T.Count)
             {
-                var (red, green, blue) = Gamut.Fit(light.Red.Load<T>(i), light.Green.Load<T>(i), light.Blue.Load<T>(i));
+                var (red, green, blue) = Gamut.FitSrgb(light.Red.Load<T>(i), light.Green.Load<T>(i), light.Blue.Load<T>(i));
                 // Three bytes side by side are a whole number that a float holds exactly.
                 light.Red.Save(i, T.MulAdd(T.Of(65536), Encoded(blue), T.MulAdd(T.Of(256), Encoded(green), Encoded(red))));
             }
