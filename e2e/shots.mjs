@@ -132,7 +132,7 @@ try {
   await settled(page);
   await page.evaluate(async () => {
     const { take } = /** @type {any} */ (window).yarnwheel;
-    const put = (/** @type {string} */ label, /** @type {string} */ path, /** @type {any} */ value) => take.commit(label, [{ op: 'replace', path, value }]);
+    const put = (/** @type {string} */ label, /** @type {string} */ path, /** @type {any} */ value) => take.commit(label, [{ op: 'add', path, value }]);
     await put('Contrast 0 → 30', '/light/contrast', 30);
     await put('Toning of the lights', '/ground/tint', { hue: 70, amount: 10 });
     await put('Toning of the darks', '/ground/tintDarks', { hue: 45, amount: 26 });
@@ -153,8 +153,8 @@ try {
   await page.keyboard.press('/');
   await page.keyboard.press('e');
   await page.keyboard.press('b');
-  await page.locator('.history-step').nth(3).hover();
-  await page.locator('.history-step').nth(3).locator('[data-step-name]').click();
+  await page.locator('.history-step').nth(4).hover();
+  await page.locator('.history-step').nth(4).locator('[data-step-name]').click();
   await page.keyboard.type('quiet wall');
   await page.keyboard.press('Enter');
   await page.locator('.history b').filter({ hasText: 'quiet wall' }).hover();

@@ -16,6 +16,10 @@ public sealed class Gamut
     /// <summary>What is farther out than this is outside; nearer, it is cut off.</summary>
     private const float Slack = 2e-6f;
 
+    /// <summary>The darkest channel may go so far below 0, as a share of the brightest, before it counts: beside the corners the way grazes the gamut, and where exactly
+    /// it leaves would be a matter of rounding. Cut off afterwards, it turns the hue by less than 0.1°.</summary>
+    private const float Graze = 5e-4f;
+
     /// <summary>Linear light of the device from linear light of sRGB primaries.</summary>
     private readonly float[] matrix;
 
@@ -29,7 +33,7 @@ public sealed class Gamut
         for (var k = 0; k < Hues; k++)
         {
             var turn = 2 * Math.PI * k / Hues;
-            cusps[k] = (float)CuspOf((float)Math.Cos(turn), (float)Math.Sin(turn));
+            cusps[k] = CuspOf((float)Math.Cos(turn), (float)Math.Sin(turn));
         }
         (cusps[Hues], cusps[Hues + 1]) = (cusps[0], cusps[1]);
     }
@@ -79,14 +83,15 @@ public sealed class Gamut
         var outside = Outside(r, g, b);
         var (l, a, bb) = OkLab.FromLinear(red, green, blue);
         // Towards the grey of its own lightness, or of the cusp's where that is darker.
-        var cusp = LaneMath.Interpolate(cusps, OkLab.Turn(a, bb) * T.Of(Hues), Hues);
-        var grey = T.Max(T.Min(l, cusp), zero);
+        var hue = OkLab.Turn(a, bb) * T.Of(Hues);
+        var grey = T.Max(T.Min(l, LaneMath.Interpolate(cusps, hue, Hues)), zero);
         T least = zero, most = one;
         for (var k = 0; k < Halvings; k++)
         {
             var middle = (least + most) * T.Of(0.5f);
             var (mr, mg, mb) = At(grey, l, a, bb, middle);
-            var over = Outside(mr, mg, mb);
+            var brightest = T.Max(mr, T.Max(mg, mb));
+            var over = T.Max(brightest - one, T.MulAdd(T.Of(-Graze), brightest, zero - T.Min(mr, T.Min(mg, mb))));
             least = T.WhereAbove(over, zero, least, middle);
             most = T.WhereAbove(over, zero, middle, most);
         }
@@ -112,17 +117,21 @@ public sealed class Gamut
 
     /// <summary>The lightness of the strongest colour of a hue. Colours of one hue and saturation lie on a straight line from black, so the greatest saturation without
     /// negative light says all; its brightest colour is the cusp.</summary>
-    private double CuspOf(float a, float b)
+    private float CuspOf(float a, float b)
     {
+        (float Least, float Most) Of(float saturation)
+        {
+            var (r, g, bl) = At(Lanes1.Of(1), Lanes1.Of(1), Lanes1.Of(a), Lanes1.Of(b), Lanes1.Of(saturation));
+            return (MathF.Min(r.Value, MathF.Min(g.Value, bl.Value)), MathF.Max(r.Value, MathF.Max(g.Value, bl.Value)));
+        }
         float least = 0, most = 2;
-        for (var k = 0; k < 40; k++)
+        for (var k = 0; k < 30; k++)
         {
             var middle = (least + most) / 2;
-            var (r, g, bl) = At(Lanes1.Of(1), Lanes1.Of(1), Lanes1.Of(a), Lanes1.Of(b), Lanes1.Of(middle));
-            if (MathF.Min(r.Value, MathF.Min(g.Value, bl.Value)) < 0) most = middle;
+            var (darkest, brightest) = Of(middle);
+            if (darkest < -Graze * brightest) most = middle;
             else least = middle;
         }
-        var (red, green, blue) = At(Lanes1.Of(1), Lanes1.Of(1), Lanes1.Of(a), Lanes1.Of(b), Lanes1.Of(least));
-        return 1 / Math.Cbrt(Math.Max(red.Value, Math.Max(green.Value, blue.Value)));
+        return 1 / MathF.Cbrt(Of(least).Most);
     }
 }
