@@ -26,6 +26,9 @@ public sealed class Gamut
     /// <summary>Lightness of the strongest colour of each hue, round the circle and once more the first.</summary>
     private readonly float[] cusps = new float[Hues + 2];
 
+    /// <summary>Chroma for each lightness of the most saturated colours of each hue; they lie on a straight line from black, up to the cusp.</summary>
+    private readonly float[] strongest = new float[Hues + 2];
+
     /// <param name="fromSrgb">Linear light of the device from linear light of sRGB primaries, three rows of three; white stays white.</param>
     public Gamut(IReadOnlyList<float> fromSrgb)
     {
@@ -33,9 +36,9 @@ public sealed class Gamut
         for (var k = 0; k < Hues; k++)
         {
             var turn = 2 * Math.PI * k / Hues;
-            cusps[k] = CuspOf((float)Math.Cos(turn), (float)Math.Sin(turn));
+            (cusps[k], strongest[k]) = CuspOf((float)Math.Cos(turn), (float)Math.Sin(turn));
         }
-        (cusps[Hues], cusps[Hues + 1]) = (cusps[0], cusps[1]);
+        foreach (var table in (float[][])[cusps, strongest]) (table[Hues], table[Hues + 1]) = (table[0], table[1]);
     }
 
     /// <summary>That of a display with sRGB primaries.</summary>
@@ -84,18 +87,20 @@ public sealed class Gamut
         var (l, a, bb) = OkLab.FromLinear(red, green, blue);
         // Towards the grey of its own lightness, or of the cusp's where that is darker.
         var hue = OkLab.Turn(a, bb) * T.Of(Hues);
-        var grey = T.Max(T.Min(l, LaneMath.Interpolate(cusps, hue, Hues)), zero);
+        var cusp = LaneMath.Interpolate(cusps, hue, Hues);
+        var grey = T.Max(T.Min(l, cusp), zero);
+        // Up to the cusp the bound is straight, and known.
+        var straight = T.Min(LaneMath.Interpolate(strongest, hue, Hues) * grey / T.Max(OkLab.Chroma(a, bb), T.Of(1e-9f)), one);
         T least = zero, most = one;
         for (var k = 0; k < Halvings; k++)
         {
             var middle = (least + most) * T.Of(0.5f);
             var (mr, mg, mb) = At(grey, l, a, bb, middle);
-            var brightest = T.Max(mr, T.Max(mg, mb));
-            var over = T.Max(brightest - one, T.MulAdd(T.Of(-Graze), brightest, zero - T.Min(mr, T.Min(mg, mb))));
+            var over = Outside(mr, mg, mb);
             least = T.WhereAbove(over, zero, least, middle);
             most = T.WhereAbove(over, zero, middle, most);
         }
-        var (fr, fg, fb) = At(grey, l, a, bb, least);
+        var (fr, fg, fb) = At(grey, l, a, bb, T.WhereAbove(l, cusp, least, straight));
         (fr, fg, fb) = Clamped(fr, fg, fb);
         return (T.WhereAbove(outside, T.Of(Slack), fr, LaneMath.Clamp(r, zero, one)), T.WhereAbove(outside, T.Of(Slack), fg, LaneMath.Clamp(g, zero, one)), T.WhereAbove(outside, T.Of(Slack), fb, LaneMath.Clamp(b, zero, one)));
     }
@@ -115,9 +120,9 @@ public sealed class Gamut
         return (LaneMath.WeightedSum(m[0], red, m[1], green, m[2], blue), LaneMath.WeightedSum(m[3], red, m[4], green, m[5], blue), LaneMath.WeightedSum(m[6], red, m[7], green, m[8], blue));
     }
 
-    /// <summary>The lightness of the strongest colour of a hue. Colours of one hue and saturation lie on a straight line from black, so the greatest saturation without
+    /// <summary>The lightness of the strongest colour of a hue, and its chroma for each lightness. Colours of one hue and saturation lie on a straight line from black, so the greatest saturation without
     /// negative light says all; its brightest colour is the cusp.</summary>
-    private float CuspOf(float a, float b)
+    private (float Lightness, float Saturation) CuspOf(float a, float b)
     {
         (float Least, float Most) Of(float saturation)
         {
@@ -132,6 +137,6 @@ public sealed class Gamut
             if (darkest < -Graze * brightest) most = middle;
             else least = middle;
         }
-        return 1 / MathF.Cbrt(Of(least).Most);
+        return (1 / MathF.Cbrt(Of(least).Most), least);
     }
 }
