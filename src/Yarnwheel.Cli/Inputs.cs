@@ -27,10 +27,15 @@ internal static class Inputs
     /// <summary>The option that says where mask pictures are.</summary>
     public static Option<DirectoryInfo> Pictures() => new("--pictures") { Description = "Folder of the mask pictures that by-picture parts name; the recipe's own when left out." };
 
-    /// <summary>Refuses an output that is there already, or has no folder.</summary>
-    public static void CheckOutput(FileInfo output, bool force)
+    /// <summary>Refuses an output that is there already, has no folder, or is one of the inputs, whatever is asked for.</summary>
+    public static void CheckOutput(FileInfo output, bool force, params ReadOnlySpan<FileInfo> inputs)
     {
+        foreach (var input in inputs)
+            if (Target(input) == Target(output)) throw new CallException($"{output.FullName} is what is read from; an original is never written over, also with --force.");
         if (output.Exists && !force) throw new CallException($"{output.FullName} is there already; --force replaces it.");
         if (output.Directory is { Exists: false }) throw new CallException($"There is no folder {output.Directory.FullName}.");
     }
+
+    /// <summary>The file that a path leads to in the end.</summary>
+    private static string Target(FileInfo file) => file.Exists && file.ResolveLinkTarget(returnFinalTarget: true) is { } target ? target.FullName : file.FullName;
 }

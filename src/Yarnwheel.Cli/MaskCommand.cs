@@ -30,7 +30,7 @@ internal static class MaskCommand
         var recipe = Inputs.Recipe(recipeFile);
         var index = recipe.Areas.Select((a, i) => (a.Name, i)).Where(a => a.Name == area).Select(a => (int?)a.i).FirstOrDefault()
             ?? throw new CallException($"The recipe has no area \"{area}\"; it has: {string.Join(", ", recipe.Areas.Select(a => $"\"{a.Name}\""))}.");
-        Inputs.CheckOutput(output, force);
+        Inputs.CheckOutput(output, force, photoFile, recipeFile);
         var (_, renderer) = Inputs.Photo(photoFile, pictures ?? recipeFile.Directory!, cancel);
         PhotoWriter.SaveMask(output.FullName, renderer, recipe, index, null, cancel);
     }

@@ -46,7 +46,7 @@ internal static class RenderCommand
     private static void Run(FileInfo photoFile, FileInfo recipeFile, FileInfo output, CopySettings settings, DirectoryInfo? pictures, bool force, CancellationToken cancel)
     {
         var recipe = Inputs.Recipe(recipeFile);
-        Inputs.CheckOutput(output, force);
+        Inputs.CheckOutput(output, force, photoFile, recipeFile);
         var (photo, renderer) = Inputs.Photo(photoFile, pictures ?? recipeFile.Directory!, cancel);
         PhotoWriter.SavePicture(output.FullName, renderer, recipe, photo, photoFile.FullName, settings, null, cancel);
     }

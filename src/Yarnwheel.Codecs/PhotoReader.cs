@@ -21,7 +21,7 @@ public sealed class PhotoReader(PhotoLimits limits)
             using var file = Open(path);
             var format = Format(file);
             cancel.ThrowIfCancellationRequested();
-            using var upright = file.Autorot();
+            using var upright = Upright(file, cancel);
             return Decode(upright, format, cancel);
         }
         catch (VipsException exception)
@@ -29,6 +29,16 @@ public sealed class PhotoReader(PhotoLimits limits)
             cancel.ThrowIfCancellationRequested();
             throw new UnreadablePhotoException("The file is damaged or ends too early. Nothing was added; try the file from the camera again.", exception);
         }
+    }
+
+    /// <summary>The picture as it is meant to be seen.</summary>
+    private static Image Upright(Image file, CancellationToken cancel)
+    {
+        // EXIF 2.32, tag 274: 1 is upright. The file is read from top to bottom; to be turned it must be there as a whole.
+        if (!file.Contains("orientation") || (int)file.Get("orientation") <= 1) return file.Copy();
+        using var registration = cancel.Register(() => file.SetKill(true));
+        using var whole = file.CopyMemory();
+        return whole.Autorot();
     }
 
     /// <summary>Opens a photo without reading its pixels.</summary>
@@ -83,7 +93,7 @@ public sealed class PhotoReader(PhotoLimits limits)
 
     private static DecodedPhoto Decode(Image upright, PhotoFormat format, CancellationToken cancel)
     {
-        var opaque = upright.HasAlpha() ? upright.Flatten(background: [White(upright)]) : upright;
+        var opaque = WithoutExtras(upright.HasAlpha() ? upright.Flatten(background: [White(upright)]) : upright);
         var bits = opaque.Format is Enums.BandFormat.Uchar or Enums.BandFormat.Char ? 8 : 16;
         var profile = ColourProfile.Of(opaque);
         if (opaque.Format is Enums.BandFormat.Float or Enums.BandFormat.Double && profile is null)
@@ -98,6 +108,19 @@ public sealed class PhotoReader(PhotoLimits limits)
             ? ReadThrough(matrix, opaque, bits, cancel)
             : new FloatPixels(Memory<float>(ColourProfile.ToLinear(opaque), cancel), opaque.Width, opaque.Height);
         return new DecodedPhoto(pixels, format, bits, profile.IsRgb ? profile.Data : null, !profile.IsRgb);
+    }
+
+    /// <summary>The picture's own channels: what a file carries besides them says nothing of its colours.</summary>
+    private static Image WithoutExtras(Image image)
+    {
+        var own = image.Interpretation switch
+        {
+            Enums.Interpretation.Bw or Enums.Interpretation.Grey16 or Enums.Interpretation.Multiband when image.Bands < 3 => 1,
+            Enums.Interpretation.Cmyk => 4,
+            _ => 3,
+        };
+        if (image.Bands < own) throw new UnreadablePhotoException($"The picture has {image.Bands} channels where its kind has {own}; it can't be read. Nothing was added.");
+        return image.Bands == own ? image : image.ExtractBand(0, own);
     }
 
     private static FloatPixels ReadThrough(MatrixProfile matrix, Image image, int bits, CancellationToken cancel)
@@ -124,6 +147,8 @@ public sealed class PhotoReader(PhotoLimits limits)
     private static T[] Memory<T>(Image image, CancellationToken cancel) where T : unmanaged
     {
         using var registration = cancel.Register(() => image.SetKill(true));
-        return image.WriteToMemory<T>();
+        var values = image.WriteToMemory<T>();
+        return values.LongLength == (long)image.Width * image.Height * image.Bands && image.Bands == 3 ? values
+            : throw new UnreadablePhotoException("The picture's channels do not make up a colour picture. Nothing was added.");
     }
 }

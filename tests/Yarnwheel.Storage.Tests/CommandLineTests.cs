@@ -95,6 +95,23 @@ public sealed class CommandLineTests : IDisposable
     }
 
     [Fact]
+    public void The_photo_and_the_recipe_are_never_written_over()
+    {
+        var photo = TestPhotos.Write(folder, "a.png");
+        var before = File.ReadAllBytes(photo);
+        Recipe(Good);
+        File.CreateSymbolicLink(folder.File("link.png"), photo);
+        foreach (var output in (string[])["a.png", "./a.png", "link.png"])
+        {
+            var refused = Run("render", "a.png", "--recipe", "r.json", "--out", output, "--force");
+            Assert.Equal(2, refused.Code);
+            Assert.Contains("never written over", refused.Error);
+        }
+        Assert.Equal(2, Run("mask", "a.png", "--recipe", "r.json", "--area", "Reds", "--out", "a.png", "--force").Code);
+        Assert.Equal(before, File.ReadAllBytes(photo));
+    }
+
+    [Fact]
     public void A_wrong_recipe_or_call_ends_with_2_and_one_line()
     {
         TestPhotos.Write(folder, "a.png");

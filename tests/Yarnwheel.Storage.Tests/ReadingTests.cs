@@ -50,6 +50,43 @@ public sealed class ReadingTests : IDisposable
         Assert.Equal((1f, 1f, 1f), Pixel(clear.Pixels, 30, 30));
     }
 
+    /// <summary>As large as it comes from a camera: a small one is read as a whole anyway.</summary>
+    [Theory]
+    [InlineData("turned.jpg", 3)]
+    [InlineData("turned.jpg", 6)]
+    [InlineData("turned.jpg", 8)]
+    [InlineData("turned.tif", 6)]
+    [InlineData("turned.webp", 5)]
+    public void Large_photos_are_turned_too(string name, int orientation)
+    {
+        var large = TestPhotos.Image().Resize(20).Mutate(m => m.Set(GValue.GIntType, "orientation", orientation));
+        var photo = Read(TestPhotos.Write(folder, name, large));
+        var isAside = orientation >= 5;
+        Assert.Equal((isAside ? large.Height : large.Width, isAside ? large.Width : large.Height), (photo.Pixels.Width, photo.Pixels.Height));
+        using var upright = Image.NewFromFile(folder.File(name)).Autorot();
+        var expected = upright.Crop(40, 300, 1, 1).WriteToMemory<byte>();
+        Assert.Equal(Srgb.Decode(expected[0]), Pixel(photo.Pixels, 40, 300).Red, 1e-5);
+    }
+
+    [Theory]
+    [InlineData(2)]
+    [InlineData(5)]
+    [InlineData(7)]
+    public void Channels_besides_the_colours_are_left_aside_or_the_file_is_refused_with_words(int bands)
+    {
+        var channels = Enumerable.Range(0, bands).Select(k => TestPhotos.Image().ExtractBand(k % 3)).ToArray();
+        var path = TestPhotos.Write(folder, "many.tif", channels[0].Bandjoin(channels[1..]));
+        try
+        {
+            var photo = Read(path);
+            Assert.Equal((TestPhotos.Width, TestPhotos.Height), (photo.Pixels.Width, photo.Pixels.Height));
+        }
+        catch (UnreadablePhotoException refused)
+        {
+            Assert.Contains("channels", refused.Message, StringComparison.Ordinal);
+        }
+    }
+
     // EXIF 2.32, tag 274: 6 is "the 0th row is the right-hand side": shown after a quarter turn clockwise.
     [Fact]
     public void The_orientation_is_honoured()

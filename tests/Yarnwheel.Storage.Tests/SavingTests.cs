@@ -74,6 +74,42 @@ public sealed class SavingTests : IDisposable
     }
 
     [Fact]
+    public void The_thumbnail_inside_EXIF_does_not_stay()
+    {
+        // A first directory of one entry (274, orientation) that links to a second one, both byte orders.
+        byte[] little = [.. "Exif\0\0II*\0"u8, 8, 0, 0, 0, 1, 0, 0x12, 1, 3, 0, 1, 0, 0, 0, 6, 0, 0, 0, 26, 0, 0, 0, 0, 0, 0, 0, 0, 0];
+        byte[] big = [.. "MM\0*"u8, 0, 0, 0, 8, 0, 1, 1, 0x12, 0, 3, 0, 0, 0, 1, 0, 6, 0, 0, 0, 0, 0, 26, 0, 0, 0, 0, 0, 0];
+        foreach (var (exif, link) in (List<(byte[], int)>)[(little, 6 + 8 + 2 + 12), (big, 8 + 2 + 12)])
+        {
+            var cut = CopyMetadata.WithoutThumbnail(exif);
+            Assert.NotEqual(0, exif[link] + exif[link + 1] + exif[link + 2] + exif[link + 3]);
+            Assert.Equal([0, 0, 0, 0], cut[link..(link + 4)]);
+            Assert.Equal(exif[..link], cut[..link]);
+        }
+        // What is no EXIF, or ends too early, is left alone.
+        foreach (var odd in (byte[][])[[], [1, 2, 3], little[..15], [.. "II*\0"u8, 255, 255, 255, 255]]) Assert.Equal(odd, CopyMetadata.WithoutThumbnail(odd));
+    }
+
+    [Theory]
+    [InlineData(CopyFormat.Jpeg)]
+    [InlineData(CopyFormat.Png)]
+    [InlineData(CopyFormat.Tiff)]
+    public void The_print_size_stays_and_XMP_says_that_the_pixels_are_upright(CopyFormat format)
+    {
+        const string xmp = "<x:xmpmeta xmlns:x=\"adobe:ns:meta/\"><rdf:RDF xmlns:rdf=\"http://www.w3.org/1999/02/22-rdf-syntax-ns#\"><rdf:Description rdf:about=\"\" xmlns:tiff=\"http://ns.adobe.com/tiff/1.0/\" tiff:Orientation=\"6\" tiff:Make=\"6\"><tiff:Orientation>8</tiff:Orientation></rdf:Description></rdf:RDF></x:xmpmeta>";
+        var turned = TestPhotos.Image().Copy(xres: 300 / 25.4, yres: 300 / 25.4).Mutate(m =>
+        {
+            m.Set(GValue.GIntType, "orientation", 6);
+            m.Set(GValue.BlobType, "xmp-data", System.Text.Encoding.UTF8.GetBytes(xmp));
+        });
+        using var read = Image.NewFromFile(Save(TestPhotos.Write(folder, "a.jpg", turned), new Recipe(), new CopySettings { Format = format }));
+        Assert.Equal(300, read.Xres * 25.4, 0.5);
+        var kept = System.Text.Encoding.UTF8.GetString((byte[])read.Get("xmp-data"));
+        Assert.Contains("tiff:Orientation=\"1\" tiff:Make=\"6\"", kept, StringComparison.Ordinal);
+        Assert.Contains("<tiff:Orientation>1<", kept, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void A_mask_is_saved_as_16_bit_grey_of_the_photo_s_size()
     {
         var photo = new PhotoReader(new PhotoLimits()).Read(TestPhotos.Write(folder, "a.png"));

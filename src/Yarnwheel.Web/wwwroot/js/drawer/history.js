@@ -4,8 +4,10 @@ import { fault, note } from '../notes.js';
 
 /** The history: pointing at a step shows the picture there, a press goes there; steps are named, compared with, and thinned out. */
 export class History {
-  /** @type {ReturnType<typeof setTimeout> | undefined} */
+  /** Of what is pointed at. @type {ReturnType<typeof setTimeout> | undefined} */
   #timer;
+  /** Of what is typed. @type {ReturnType<typeof setTimeout> | undefined} */
+  #typing;
   #find = '';
 
   /**
@@ -86,8 +88,8 @@ export class History {
   /** @param {string} text */
   #search(text) {
     this.#find = text.trim();
-    clearTimeout(this.#timer);
-    this.#timer = setTimeout(() => this.#draw(), 150);
+    clearTimeout(this.#typing);
+    this.#typing = setTimeout(() => this.#draw(), 150);
   }
 
   /** The pencil becomes a field until Enter or Esc. @param {HTMLElement} button */
