@@ -72,19 +72,12 @@ public sealed class ReadingTests : IDisposable
     [InlineData(2)]
     [InlineData(5)]
     [InlineData(7)]
-    public void Channels_besides_the_colours_are_left_aside_or_the_file_is_refused_with_words(int bands)
+    public void Channels_besides_the_colours_are_left_aside(int bands)
     {
         var channels = Enumerable.Range(0, bands).Select(k => TestPhotos.Image().ExtractBand(k % 3)).ToArray();
-        var path = TestPhotos.Write(folder, "many.tif", channels[0].Bandjoin(channels[1..]));
-        try
-        {
-            var photo = Read(path);
-            Assert.Equal((TestPhotos.Width, TestPhotos.Height), (photo.Pixels.Width, photo.Pixels.Height));
-        }
-        catch (UnreadablePhotoException refused)
-        {
-            Assert.Contains("channels", refused.Message, StringComparison.Ordinal);
-        }
+        var photo = Read(TestPhotos.Write(folder, "many.tif", channels[0].Bandjoin(channels[1..])));
+        Assert.Equal((TestPhotos.Width, TestPhotos.Height), (photo.Pixels.Width, photo.Pixels.Height));
+        Assert.True(float.IsFinite(Pixel(photo.Pixels, 60, 30).Red));
     }
 
     // EXIF 2.32, tag 274: 6 is "the 0th row is the right-hand side": shown after a quarter turn clockwise.

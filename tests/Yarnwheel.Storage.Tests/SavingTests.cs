@@ -96,7 +96,7 @@ public sealed class SavingTests : IDisposable
     [InlineData(CopyFormat.Tiff)]
     public void The_print_size_stays_and_XMP_says_that_the_pixels_are_upright(CopyFormat format)
     {
-        const string xmp = "<x:xmpmeta xmlns:x=\"adobe:ns:meta/\"><rdf:RDF xmlns:rdf=\"http://www.w3.org/1999/02/22-rdf-syntax-ns#\"><rdf:Description rdf:about=\"\" xmlns:tiff=\"http://ns.adobe.com/tiff/1.0/\" tiff:Orientation=\"6\" tiff:Make=\"6\"><tiff:Orientation>8</tiff:Orientation></rdf:Description></rdf:RDF></x:xmpmeta>";
+        const string xmp = "<x:xmpmeta xmlns:x=\"urn:x\"><rdf:RDF xmlns:rdf=\"http://www.w3.org/1999/02/22-rdf-syntax-ns#\"><rdf:Description rdf:about=\"\" xmlns:tiff=\"urn:tiff\" tiff:Orientation=\"6\" tiff:Make=\"6\"><tiff:Orientation>8</tiff:Orientation></rdf:Description></rdf:RDF></x:xmpmeta>";
         var turned = TestPhotos.Image().Copy(xres: 300 / 25.4, yres: 300 / 25.4).Mutate(m =>
         {
             m.Set(GValue.GIntType, "orientation", 6);

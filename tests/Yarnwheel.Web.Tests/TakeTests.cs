@@ -103,6 +103,8 @@ public sealed class TakeTests : IDisposable
         var other = await app.AddTakeAsync(2);
         var taken = await JsonAsync($"/bench/{other}/looks/lay", new { look = $"take-{take}", revision = 1, window = "w" });
         Assert.Equal("Reds", (string?)taken["recipe"]!["areas"]![0]!["name"]);
+        Assert.Contains($"data-look=\"take-{take}\"", await app.Client.GetStringAsync($"/bench/{other}/looks?handler=Takes&find=TAKE"));
+        Assert.Contains("No take has that", await app.Client.GetStringAsync($"/bench/{other}/looks?handler=Takes&find=%25"));
         Assert.Equal("image/jpeg", (await app.Client.GetAsync($"/bench/{other}/look-picture?look=one-skein")).Content.Headers.ContentType!.MediaType);
     }
 

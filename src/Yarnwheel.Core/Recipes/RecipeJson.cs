@@ -87,7 +87,7 @@ public static class RecipeJson
     private static T Checked<T>(T? document) where T : class
     {
         if (document is null) throw new RecipeException("", "the document is empty");
-        var faults = document is Recipe recipe ? RecipeValidator.Check(recipe) : RecipeValidator.CheckDocument(document);
+        var faults = RecipeValidator.CheckAny(document);
         return faults.Count == 0 ? document : throw new RecipeException(faults);
     }
 }

@@ -18,28 +18,18 @@ public static class RecipeValidator
     private readonly record struct Field(PropertyInfo Property, string Name, ValidationAttribute[] Rules);
 
     /// <summary>All faults, with their paths; empty for a good recipe.</summary>
-    public static IReadOnlyList<RecipeFault> Check(Recipe recipe)
-    {
-        var faults = new List<RecipeFault>();
-        Walk(recipe, "", faults);
-        return faults;
-    }
+    public static IReadOnlyList<RecipeFault> Check(Recipe recipe) => CheckAny(recipe);
 
     /// <summary>All faults of a shade by itself.</summary>
     /// <param name="pick">The shade.</param>
     /// <param name="path">What their paths begin with.</param>
-    public static IReadOnlyList<RecipeFault> Check(ShadePick pick, string path)
-    {
-        var faults = new List<RecipeFault>();
-        Walk(pick, path, faults);
-        return faults;
-    }
+    public static IReadOnlyList<RecipeFault> Check(ShadePick pick, string path) => CheckAny(pick, path);
 
-    /// <summary>All faults of another document of the same records.</summary>
-    internal static IReadOnlyList<RecipeFault> CheckDocument(object document)
+    /// <summary>All faults of any document, or piece of one, made of the recipe's records.</summary>
+    internal static IReadOnlyList<RecipeFault> CheckAny(object piece, string path = "")
     {
         var faults = new List<RecipeFault>();
-        Walk(document, "", faults);
+        Walk(piece, path, faults);
         return faults;
     }
 

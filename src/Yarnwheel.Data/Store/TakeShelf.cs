@@ -51,13 +51,19 @@ public sealed class TakeShelf(IDbContextFactory<YarnwheelContext> contexts)
     }
 
     /// <summary>Takes beside one: those of its photo in their order, then those of other photos that were worked on last; none there that does nothing yet.</summary>
-    public async Task<IReadOnlyList<(int Id, string Photo, string Name)>> OthersAsync(int takeId, CancellationToken cancel = default)
+    /// <param name="takeId">The take.</param>
+    /// <param name="find">Only those with this in their or their photo's name; null for all.</param>
+    /// <param name="cancel">Ends the reading.</param>
+    /// <returns>At most 24.</returns>
+    public async Task<IReadOnlyList<(int Id, string Photo, string Name)>> OthersAsync(int takeId, string? find = null, CancellationToken cancel = default)
     {
         const int most = 24;
         var fresh = RecipeJson.WriteCompact(new Recipe());
         await using var context = await contexts.CreateDbContextAsync(cancel);
         var photo = await context.Takes.Where(t => t.Id == takeId).Select(t => t.PhotoId).SingleAsync(cancel);
+        var like = $"%{ShelfView.Escaped(find?.Trim() ?? "")}%";
         var others = await context.Takes.Where(t => t.Id != takeId && (t.PhotoId == photo || t.Recipe != fresh))
+            .Where(t => EF.Functions.Like(t.Name, like, "!") || EF.Functions.Like(t.Photo!.Name, like, "!"))
             .OrderByDescending(t => t.PhotoId == photo).ThenByDescending(t => t.ChangedAt).Take(most).Select(t => new { t.Id, Photo = t.Photo!.Name, t.Name }).ToListAsync(cancel);
         return others.Select(t => (t.Id, t.Photo, t.Name)).ToList();
     }

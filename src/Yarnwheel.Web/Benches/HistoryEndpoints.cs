@@ -3,9 +3,6 @@ using Yarnwheel.Data.Store;
 
 namespace Yarnwheel.Web.Benches;
 
-/// <summary>What a step is called.</summary>
-internal sealed record NameStepRequest(string Name);
-
 /// <summary>Old steps are to become fewer.</summary>
 /// <param name="Days">Those older than this many days.</param>
 /// <param name="Trial">Only counted.</param>
@@ -17,7 +14,7 @@ internal static class HistoryEndpoints
     public static void MapHistory(this IEndpointRouteBuilder routes)
     {
         var steps = routes.MapGroup("/bench/{take:int}/steps");
-        steps.MapPost("/{step:int}/name", async (int take, int step, NameStepRequest request, TakeHistory history, CancellationToken cancel) =>
+        steps.MapPost("/{step:int}/name", async (int take, int step, NameRequest request, TakeHistory history, CancellationToken cancel) =>
         {
             await history.NameAsync(take, step, request.Name ?? "", cancel);
             return Results.NoContent();

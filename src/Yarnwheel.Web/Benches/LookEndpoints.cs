@@ -29,9 +29,6 @@ internal sealed record LookRequest(string Look, PiecesRequest? Pieces = null, do
 /// <summary>Pieces of the take that are kept as a look.</summary>
 internal sealed record KeepLookRequest(string Name, PiecesRequest? Pieces = null);
 
-/// <summary>A look's new name.</summary>
-internal sealed record RenameLookRequest(string Name);
-
 /// <summary>Looks: seen on the photo, laid on it, kept, read and written.</summary>
 internal static class LookEndpoints
 {
@@ -79,7 +76,7 @@ internal static class LookEndpoints
             var look = LookJson.Parse(await EditEndpoints.ReadAllAsync(context.Request.Body, cancel));
             return Results.Json(new { id = await shelf.AddAsync(look, cancel), name = look.Name });
         });
-        routes.MapPost("/looks/{id:int}/rename", async (int id, RenameLookRequest request, LookShelf shelf, CancellationToken cancel) =>
+        routes.MapPost("/looks/{id:int}/rename", async (int id, NameRequest request, LookShelf shelf, CancellationToken cancel) =>
         {
             await shelf.RenameAsync(id, request.Name ?? "", cancel);
             return Results.NoContent();

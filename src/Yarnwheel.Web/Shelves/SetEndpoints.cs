@@ -1,4 +1,5 @@
 using Yarnwheel.Data.Store;
+using Yarnwheel.Web.Benches;
 
 namespace Yarnwheel.Web.Shelves;
 
@@ -10,9 +11,6 @@ internal sealed record PhotosRequest(int[] Photos);
 
 /// <summary>Photos that get the like mark, or lose it.</summary>
 internal sealed record LikeRequest(int[] Photos, bool Liked);
-
-/// <summary>A name.</summary>
-internal sealed record NameRequest(string Name);
 
 /// <summary>Like marks, and sets of photos. What was asked for is done also when whoever asked leaves the page at once.</summary>
 internal static class SetEndpoints

@@ -7,7 +7,10 @@ using Yarnwheel.Web.Benches;
 namespace Yarnwheel.Web.Pages.Bench;
 
 /// <summary>A look in the list: its key and what is shown of it.</summary>
-public sealed record LookLine(string Key, string Name, string Words, int? Kept = null);
+public sealed record LookLine(string Key, string Name, string Words);
+
+/// <summary>Looks, and the take they are shown on.</summary>
+public sealed record LookList(TakeState Take, IReadOnlyList<LookLine> Lines);
 
 /// <summary>A look that was chosen, and the take it would be laid on.</summary>
 /// <param name="Key">Its key.</param>
@@ -25,20 +28,29 @@ internal sealed class LooksModel(TakeDesk desk, LookDesk looks, LookShelf shelf,
 {
     public TakeState Take { get; private set; } = null!;
 
-    public IReadOnlyList<(string Title, IReadOnlyList<LookLine> Lines)> Groups { get; private set; } = [];
+    public LookList Kept { get; private set; } = null!;
+
+    public LookList Own { get; private set; } = null!;
+
+    public LookList Others { get; private set; } = null!;
 
     public async Task OnGetAsync(int take, CancellationToken cancel)
     {
         Take = await desk.GetAsync(take, cancel);
-        var kept = await shelf.ListAsync(cancel);
-        var others = await takes.OthersAsync(take, cancel);
-        Groups =
-        [
-            ("Kept", kept.Select(l => new LookLine(LookDesk.KeyOf(l), l.Look.Name, l.Look.Words ?? "Kept from a take", l.Id)).ToList()),
-            ("Of the dye-house", OwnLooks.All.Select(l => new LookLine(l.Key, l.Look.Name, l.Look.Words ?? "")).ToList()),
-            ("Other takes", others.Select(t => new LookLine(LookDesk.KeyOf(t.Id), t.Photo == Take.Photo.Name ? t.Name : $"{t.Photo}, {t.Name}", "Pieces of another take")).ToList()),
-        ];
+        Kept = new(Take, (await shelf.ListAsync(cancel)).Select(l => new LookLine(LookDesk.KeyOf(l), l.Look.Name, l.Look.Words ?? "Kept from a take")).ToList());
+        Own = new(Take, OwnLooks.All.Select(l => new LookLine(l.Key, l.Look.Name, l.Look.Words ?? "")).ToList());
+        Others = await OthersAsync(null, cancel);
     }
+
+    /// <summary>The other takes alone: those that a search finds.</summary>
+    public async Task<IActionResult> OnGetTakesAsync(int take, string? find, CancellationToken cancel)
+    {
+        Take = await desk.GetAsync(take, cancel);
+        return Partial("_LookList", await OthersAsync(find, cancel));
+    }
+
+    private async Task<LookList> OthersAsync(string? find, CancellationToken cancel) => new(Take, (await takes.OthersAsync(Take.Id, find, cancel))
+        .Select(t => new LookLine(LookDesk.KeyOf(t.Id), t.Photo == Take.Photo.Name ? t.Name : $"{t.Photo}, {t.Name}", "Pieces of another take")).ToList());
 
     /// <summary>What is in a look, to choose from.</summary>
     public async Task<IActionResult> OnGetOneAsync(int take, string look, CancellationToken cancel)

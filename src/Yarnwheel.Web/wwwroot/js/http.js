@@ -31,8 +31,8 @@ export async function post(url, body, signal) {
       headers: { ...headers, 'Content-Type': raw ? 'application/octet-stream' : 'application/json' },
       body: content,
       signal,
-      // What is done is done, also when the page is left at once; browsers take up to 64 kB for that.
-      keepalive: !signal && typeof content === 'string' && content.length < 20_000,
+      // What is done is done, also when the page is left at once; browsers take 64 kB of all requests together for that, so only small ones.
+      keepalive: !signal && typeof content === 'string' && content.length < 2000,
     });
   } catch (error) {
     if (signal?.aborted) throw error;

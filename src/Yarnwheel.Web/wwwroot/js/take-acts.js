@@ -1,5 +1,6 @@
 // @ts-check
 import { post } from './http.js';
+import { askName } from './name-field.js';
 import { fault, note } from './notes.js';
 
 /** What is done with takes as a whole: copied, renamed, written about, chosen, put in order, removed and brought back. */
@@ -53,31 +54,16 @@ export class TakeActs {
   #rename() {
     const words = /** @type {HTMLElement} */ (this.strip.querySelector(`li[data-take="${this.take.id}"] span`));
     const before = words.textContent ?? '';
-    const field = document.createElement('input');
-    Object.assign(field, { value: before, maxLength: 60, className: 'take-name' });
-    field.setAttribute('aria-label', 'Name of the take');
-    words.replaceChildren(field);
-    field.focus();
-    field.select();
-    field.scrollIntoView({ block: 'nearest' });
-    let isOver = false;
-    const end = async (/** @type {boolean} */ isKept) => {
-      if (isOver) return;
-      isOver = true;
-      const name = field.value.trim();
+    askName(before, 'Name of the take', field => {
+      words.replaceChildren(field);
+      field.scrollIntoView({ block: 'nearest' });
+    }, async name => {
       words.textContent = before;
-      if (!isKept || name === before || !await this.#do(post(`/takes/${this.take.id}/describe`, { name }))) return;
+      if (name === null || !await this.#do(post(`/takes/${this.take.id}/describe`, { name }))) return;
       words.textContent = name;
       for (const place of document.querySelectorAll('.take-menu-button, .side-tag:first-of-type')) place.textContent = place.matches('button') ? `${name} ▾` : name;
       /** @type {HTMLElement} */ (document.querySelector('.take-menu .active')).textContent = name;
-    };
-    field.addEventListener('click', event => event.preventDefault());
-    field.addEventListener('keydown', event => {
-      event.stopPropagation();
-      if (event.key === 'Enter') end(true);
-      if (event.key === 'Escape') end(false);
     });
-    field.addEventListener('blur', () => end(true));
   }
 
   /** @param {HTMLElement} item */

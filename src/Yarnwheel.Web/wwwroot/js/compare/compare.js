@@ -29,6 +29,8 @@ export class Compare extends EventTarget {
   #timer;
   /** The loop of each take that was compared with. @type {Map<number, FrameLoop>} */
   #loops = new Map();
+  /** That of the other side as it is now; what another one still brings is too late. @type {FrameLoop | null} */
+  #loop = null;
 
   /**
    * @param {HTMLElement} stage @param {import('../photo/view.js').PhotoView} view @param {import('../panel/panel.js').Panel} panel
@@ -78,8 +80,9 @@ export class Compare extends EventTarget {
   with(against) {
     this.against = against;
     this.#asked = '';
-    this.#frame = null;
-    this.#map = null;
+    this.#frame?.bitmap.close();
+    this.#map?.bitmap.close();
+    this.#frame = this.#map = this.#loop = null;
     if (this.way === 'off') this.take('split');
     else {
       this.#tag();
@@ -91,7 +94,6 @@ export class Compare extends EventTarget {
 
   turn() {
     this.line.turn(!this.line.level);
-    this.#lay();
     this.view.resize();
     this.dispatchEvent(new Event('changed'));
   }
@@ -117,16 +119,13 @@ export class Compare extends EventTarget {
   #tag() {
     const [own, other] = this.tags;
     const { way, line } = this;
-    own.hidden = !['split', 'beside', 'blink'].includes(way) || (way === 'blink' && this.#isOther);
-    other.hidden = !['split', 'beside', 'blink'].includes(way) || (way === 'blink' && !this.#isOther);
+    const hasSides = ['split', 'beside', 'blink'].includes(way);
+    own.hidden = !hasSides || (way === 'blink' && this.#isOther);
+    other.hidden = !hasSides || (way === 'blink' && !this.#isOther);
     other.textContent = this.against.words;
-    stagePlace(own, way === 'split' || way === 'beside' ? (line.level ? 'foot' : 'end') : 'start');
-    stagePlace(other, 'start');
-    if (way === 'beside') {
-      // The take stays where the hand is used to it: on the left, or above.
-      stagePlace(own, 'start');
-      stagePlace(other, line.level ? 'half-foot' : 'half');
-    }
+    // Side by side the take stays where the hand is used to it: on the left, or above.
+    own.dataset.place = way !== 'split' ? 'start' : line.level ? 'foot' : 'end';
+    other.dataset.place = way !== 'beside' ? 'start' : line.level ? 'half-foot' : 'half';
   }
 
   /** Asks for the other side where it is not there yet. */
@@ -147,7 +146,8 @@ export class Compare extends EventTarget {
     const key = JSON.stringify([side, live, side.isLive || side.take !== view.take.id ? view.take.state.revision : 0]);
     if (key === this.#asked) return;
     this.#asked = key;
-    this.#loopOf(side.take).ask({ ...view.last, ...live, show: side.show, at: side.at, draft: side.draft, area: null, hue: null, stitch: false });
+    this.#loop = this.#loopOf(side.take);
+    this.#loop.ask({ ...view.last, ...live, show: side.show, at: side.at, draft: side.draft, area: null, hue: null, stitch: false });
   }
 
   /** @param {number} id @returns {FrameLoop} */
@@ -155,10 +155,13 @@ export class Compare extends EventTarget {
     const known = this.#loops.get(id);
     if (known) return known;
     const loop = new FrameLoop(`/bench/${id}/frame`, frame => {
+      if (loop !== this.#loop) {
+        frame.bitmap.close();
+        return;
+      }
       this.#frame?.bitmap.close();
       this.#frame = frame;
       this.view.paint();
-      this.dispatchEvent(new Event('painted'));
     }, fault);
     this.#loops.set(id, loop);
     return loop;
@@ -188,9 +191,4 @@ export class Compare extends EventTarget {
     if (canvas.width !== view.canvas.width || canvas.height !== view.canvas.height) Object.assign(canvas, { width: view.canvas.width, height: view.canvas.height });
     view.put(/** @type {CanvasRenderingContext2D} */ (canvas.getContext('2d', { alpha: false })), frame, true);
   }
-}
-
-/** @param {HTMLElement} tag @param {string} place */
-function stagePlace(tag, place) {
-  tag.dataset.place = place;
 }

@@ -1,5 +1,6 @@
 // @ts-check
 import { post } from '../http.js';
+import { Newest } from '../newest.js';
 
 /** The largest difference on the scale, and the ticks beside it, CIEDE2000. */
 const END = 25;
@@ -7,15 +8,17 @@ const TICKS = [0, 1, 2, 5, 10, 25];
 
 /** A map of how far two sides are apart, its scale and its numbers. */
 export class DifferenceMap {
-  #busy = false;
-  /** @type {object | null} */
-  #next = null;
-
   /** @param {HTMLElement} scale @param {(bitmap: ImageBitmap, wish: any) => void} show @param {(error: unknown) => void} failed */
   constructor(scale, show, failed) {
     this.scale = scale;
-    this.show = show;
-    this.failed = failed;
+    /** @type {Newest<{ url: string, wish: object }>} */
+    this.newest = new Newest(async ({ url, wish }) => {
+      const response = await post(url, wish);
+      const [mean, most, noticed] = (response.headers.get('X-Difference') ?? '').split(';');
+      const words = /** @type {HTMLElement} */ (scale.querySelector('.scale-words'));
+      words.textContent = `${mean} on average, ${most} at most; ${noticed} % of what is in sight can be told apart`;
+      show(await createImageBitmap(await response.blob()), wish);
+    }, failed);
     const ticks = /** @type {HTMLElement} */ (scale.querySelector('.scale-ticks'));
     // The scale is the root of the difference, as the map's colours are.
     ticks.replaceChildren(...TICKS.map(t => {
@@ -28,28 +31,12 @@ export class DifferenceMap {
     strip.style.background = `linear-gradient(to right, ${strip.dataset.colours})`;
   }
 
-  /** One at a time; of those wished for meanwhile only the newest. @param {string} url @param {object} wish */
-  async ask(url, wish) {
-    this.#next = wish;
-    if (this.#busy) return;
-    this.#busy = true;
-    while (this.#next) {
-      const now = this.#next;
-      this.#next = null;
-      try {
-        const response = await post(url, now);
-        const [mean, most, noticed] = (response.headers.get('X-Difference') ?? '').split(';');
-        const words = /** @type {HTMLElement} */ (this.scale.querySelector('.scale-words'));
-        words.textContent = `${mean} on average, ${most} at most; ${noticed} % of what is in sight can be told apart`;
-        this.show(await createImageBitmap(await response.blob()), now);
-      } catch (error) {
-        this.failed(error);
-      }
-    }
-    this.#busy = false;
+  /** @param {string} url @param {object} wish */
+  ask(url, wish) {
+    this.newest.ask({ url, wish });
   }
 
   get idle() {
-    return !this.#busy;
+    return this.newest.idle;
   }
 }

@@ -25,7 +25,6 @@ export class SplitLine extends EventTarget {
       const box = stage.getBoundingClientRect();
       this.move(this.level ? (event.clientY - box.top) / box.height : (event.clientX - box.left) / box.width);
     });
-    for (const name of ['pointerup', 'wheel']) element.addEventListener(name, event => event.stopPropagation(), { passive: true });
     element.addEventListener('dblclick', () => this.move(0.5));
     element.addEventListener('keydown', event => {
       const by = { ArrowLeft: -1, ArrowUp: -1, ArrowRight: 1, ArrowDown: 1 }[event.key];

@@ -1,5 +1,6 @@
 // @ts-check
 import { post } from '../http.js';
+import { askName } from '../name-field.js';
 import { fault, note } from '../notes.js';
 
 /** The history: pointing at a step shows the picture there, a press goes there; steps are named, compared with, and thinned out. */
@@ -92,34 +93,24 @@ export class History {
     this.#typing = setTimeout(() => this.#draw(), 150);
   }
 
-  /** The pencil becomes a field until Enter or Esc. @param {HTMLElement} button */
+  /** @param {HTMLElement} button */
   #name(button) {
-    const row = /** @type {HTMLElement} */ (button.closest('li'));
-    const field = document.createElement('input');
-    Object.assign(field, { value: button.dataset.name ?? '', maxLength: 60, className: 'step-name-field', placeholder: 'name, or nothing' });
-    field.setAttribute('aria-label', 'Name of the step');
-    row.append(field);
-    field.focus();
-    let isOver = false;
-    const end = async (/** @type {boolean} */ isKept) => {
-      if (isOver) return;
-      isOver = true;
-      const name = field.value.trim();
-      field.remove();
-      if (!isKept || name === (button.dataset.name ?? '')) return;
+    /** @type {HTMLInputElement | null} */
+    let own = null;
+    askName(button.dataset.name ?? '', 'Name of the step', field => {
+      own = field;
+      field.placeholder = 'name, or nothing';
+      button.closest('li')?.append(field);
+    }, async name => {
+      own?.remove();
+      if (name === null) return;
       try {
         await post(`${this.take.url}/steps/${button.dataset.stepName}/name`, { name });
       } catch (error) {
         fault(error);
       }
       this.#draw();
-    };
-    field.addEventListener('keydown', event => {
-      event.stopPropagation();
-      if (event.key === 'Enter') end(true);
-      if (event.key === 'Escape') end(false);
     });
-    field.addEventListener('blur', () => end(true));
   }
 
   /** @param {boolean} isTrial only says how many it would be */

@@ -1,5 +1,7 @@
 // @ts-check
 import { post } from '../http.js';
+import { askName } from '../name-field.js';
+import { Newest } from '../newest.js';
 import { fault, note } from '../notes.js';
 import { wireNumber } from '../panel/numbers.js';
 
@@ -8,9 +10,8 @@ export class Looks {
   /** The key of the look that is shown on the photo. @type {string | null} */
   #chosen = null;
   #strength = 100;
-  /** @type {object | null} */
-  #next = null;
-  #busy = false;
+  /** Shows what is asked for on the photo. */
+  #preview = new Newest((/** @type {any} */ wish) => this.#show(wish), fault);
 
   /** @param {import('./drawer.js').Drawer} drawer @param {import('../take.js').Take} take @param {HTMLInputElement} file */
   constructor(drawer, take, file) {
@@ -29,7 +30,7 @@ export class Looks {
       else if (lookAct === 'remove') this.#remove();
     });
     element.addEventListener('change', event => {
-      if (event.target instanceof HTMLInputElement && event.target.type === 'checkbox' && event.target.closest('.look-one')) this.#preview();
+      if (event.target instanceof HTMLInputElement && event.target.type === 'checkbox' && event.target.closest('.look-one')) this.#preview.ask(this.#wish);
     });
     element.addEventListener('submit', event => {
       event.preventDefault();
@@ -59,7 +60,7 @@ export class Looks {
     this.#strength = 100;
     for (const button of /** @type {NodeListOf<HTMLElement>} */ (this.drawer.element.querySelectorAll('[data-look]'))) button.setAttribute('aria-pressed', String(button.dataset.look === key));
     if (key === null) {
-      this.#next = null;
+      this.#preview.forget();
       this.take.setDraft(null);
       this.drawer.element.querySelector('#look-one')?.replaceChildren();
       return;
@@ -74,12 +75,12 @@ export class Looks {
     if (number && this.#chosen === key) {
       const change = (/** @type {number} */ value) => {
         this.#strength = value;
-        this.#preview();
+        this.#preview.ask(this.#wish);
       };
       wireNumber(number, { draft: change, commit: change, cancel: () => change(100) });
     }
     this.drawer.element.querySelector('#look-one')?.scrollIntoView({ block: 'nearest' });
-    this.#preview();
+    if (this.#chosen === key) this.#preview.ask(this.#wish);
   }
 
   /** What is asked for, as the application reads it. */
@@ -89,32 +90,19 @@ export class Looks {
     return { look: this.#chosen, pieces: piecesOf(one), strength: this.#strength, instead: isOn('instead'), placed: isOn('placed') };
   }
 
-  /** Shows it on the photo; of several wishes only the newest. */
-  async #preview() {
-    if (this.#chosen === null) return;
-    this.#next = this.#wish;
-    if (this.#busy) return;
-    this.#busy = true;
-    while (this.#next) {
-      const wish = this.#next;
-      this.#next = null;
-      try {
-        const { change, left } = await (await post(`${this.take.url}/looks/plan`, wish)).json();
-        if (this.#chosen !== /** @type {any} */ (wish).look) continue;
-        this.take.setDraft(change);
-        const list = this.drawer.element.querySelector('.look-left');
-        list?.replaceChildren(...left.map((/** @type {string} */ words) => Object.assign(document.createElement('li'), { textContent: `Left out: ${words}.` })));
-      } catch (error) {
-        fault(error);
-      }
-    }
-    this.#busy = false;
+  /** @param {any} wish */
+  async #show(wish) {
+    const { change, left } = await (await post(`${this.take.url}/looks/plan`, wish)).json();
+    if (this.#chosen !== wish.look) return;
+    this.take.setDraft(change);
+    const list = this.drawer.element.querySelector('.look-left');
+    list?.replaceChildren(...left.map((/** @type {string} */ words) => Object.assign(document.createElement('li'), { textContent: `Left out: ${words}.` })));
   }
 
   async #lay() {
     const wish = this.#wish;
     this.#chosen = null;
-    this.#next = null;
+    this.#preview.forget();
     if (await this.take.layLook(wish)) this.drawer.close();
   }
 
@@ -148,26 +136,16 @@ export class Looks {
   /** @param {HTMLElement} button */
   #rename(button) {
     const head = /** @type {HTMLElement} */ (button.closest('h3'));
-    const field = document.createElement('input');
-    Object.assign(field, { value: head.firstChild?.textContent?.trim() ?? '', maxLength: 60, className: 'step-name-field' });
-    field.setAttribute('aria-label', 'Name of the look');
-    head.replaceChildren(field);
-    field.select();
     const id = this.#kept;
-    const end = async () => {
+    askName(head.firstChild?.textContent?.trim() ?? '', 'Name of the look', field => head.replaceChildren(field), async name => {
       try {
-        await post(`/looks/${id}/rename`, { name: field.value });
+        if (name !== null) await post(`/looks/${id}/rename`, { name });
       } catch (error) {
         fault(error);
       }
-      this.#choose(null);
+      await this.#choose(null);
       this.drawer.refresh();
-    };
-    field.addEventListener('keydown', event => {
-      event.stopPropagation();
-      if (event.key === 'Enter') field.blur();
     });
-    field.addEventListener('blur', end, { once: true });
   }
 
   /** It goes at once, and can be had back from the note. */

@@ -1,5 +1,6 @@
 // @ts-check
 import { post } from '../http.js';
+import { askName } from '../name-field.js';
 import { fault } from '../notes.js';
 
 /**
@@ -48,8 +49,12 @@ export function wireWish(form, size) {
     const { setRename, setRemove, name = '' } = button.dataset;
     try {
       if (setRename) {
-        nameIn(button, name, async wanted => {
-          await post(`/sets/${setRename}/rename`, { name: wanted });
+        askName(name, 'Name of the set', field => button.replaceWith(field), async wanted => {
+          try {
+            if (wanted !== null) await post(`/sets/${setRename}/rename`, { name: wanted });
+          } catch (error) {
+            fault(error);
+          }
           refreshSets();
         });
         return;
@@ -69,33 +74,4 @@ export function wireWish(form, size) {
       return Number(query().get('set')) || null;
     },
   };
-}
-
-/** A button becomes a field for a name, until Enter or Esc. @param {HTMLElement} button @param {string} name @param {(name: string) => Promise<void>} keep */
-function nameIn(button, name, keep) {
-  const field = document.createElement('input');
-  Object.assign(field, { value: name, maxLength: 60, className: 'set-name' });
-  field.setAttribute('aria-label', 'Name of the set');
-  button.replaceWith(field);
-  field.select();
-  let isOver = false;
-  const end = () => {
-    if (isOver) return;
-    isOver = true;
-    field.replaceWith(button);
-  };
-  field.addEventListener('change', event => event.stopPropagation());
-  field.addEventListener('keydown', async event => {
-    event.stopPropagation();
-    if (event.key === 'Escape') end();
-    if (event.key !== 'Enter') return;
-    event.preventDefault();
-    try {
-      await keep(field.value);
-    } catch (error) {
-      fault(error);
-    }
-    end();
-  });
-  field.addEventListener('blur', end);
 }
