@@ -3,15 +3,15 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: 'tests',
-  workers: 1,
-  timeout: 120_000,
-  expect: { timeout: 40_000 },
+  workers: 2,
+  timeout: 240_000,
+  expect: { timeout: 60_000 },
   reporter: 'list',
   forbidOnly: true,
   use: {
     browserName: 'chromium',
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 20_000,
+    actionTimeout: 40_000,
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
