@@ -3,7 +3,7 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: 'tests',
-  workers: 2,
+  workers: 1,
   timeout: 240_000,
   expect: { timeout: 60_000 },
   reporter: 'list',

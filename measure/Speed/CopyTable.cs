@@ -1,7 +1,7 @@
 using System.Globalization;
 using NetVips;
 using Yarnwheel.Codecs;
-using Yarnwheel.Core.Imaging;
+using Yarnwheel.Codecs.Saving;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Rendering;
 

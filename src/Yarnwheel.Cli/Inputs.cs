@@ -1,41 +1,52 @@
 using System.CommandLine;
 using Yarnwheel.Codecs;
-using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Looks;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
+using Yarnwheel.Orders.Making;
 
 namespace Yarnwheel.Cli;
 
 /// <summary>Opens what the commands work on.</summary>
 internal static class Inputs
 {
-    public static Recipe Recipe(FileInfo file)
-    {
-        if (!file.Exists) throw new CallException($"There is no recipe {file.FullName}.");
-        if (file.Length > RecipeJson.LargestDocument) throw new CallException($"{file.Name} is too large for a recipe.");
-        return RecipeJson.Parse(File.ReadAllBytes(file.FullName));
-    }
+    public static Recipe Recipe(FileInfo file) => RecipeJson.Parse(Document(file, "recipe"));
 
-    public static (DecodedPhoto Photo, PhotoRenderer Renderer) Photo(FileInfo file, DirectoryInfo pictures, CancellationToken cancel)
+    public static Look Look(FileInfo file) => LookJson.Parse(Document(file, "look"));
+
+    public static CopySource Photo(string path, DirectoryInfo? pictures, CancellationToken cancel)
     {
-        if (!file.Exists) throw new CallException($"There is no photo {file.FullName}.");
-        var photo = new PhotoReader(new PhotoLimits()).Read(file.FullName, cancel);
-        return (photo, new PhotoRenderer(Pyramid.Build(photo.Pixels), pictures: new MaskPictureFolder(pictures.FullName, new PhotoLimits())));
+        if (!File.Exists(path)) throw new CallException($"There is no photo {Path.GetFullPath(path)}.");
+        var photo = new PhotoReader(new PhotoLimits()).Read(path, cancel);
+        return new CopySource(photo, new PhotoRenderer(Pyramid.Build(photo.Pixels), pictures: pictures is null ? null : new MaskPictureFolder(pictures.FullName, new PhotoLimits())), path);
     }
 
     /// <summary>The option that says where mask pictures are.</summary>
     public static Option<DirectoryInfo> Pictures() => new("--pictures") { Description = "Folder of the mask pictures that by-picture parts name; the recipe's own when left out." };
 
     /// <summary>Refuses an output that is there already, has no folder, or is one of the inputs, whatever is asked for.</summary>
-    public static void CheckOutput(FileInfo output, bool force, params ReadOnlySpan<FileInfo> inputs)
+    public static void CheckOutput(string output, bool force, params ReadOnlySpan<string> inputs)
     {
+        if (Streams.IsStandard(output)) return;
+        var file = new FileInfo(output);
         foreach (var input in inputs)
-            if (Target(input) == Target(output)) throw new CallException($"{output.FullName} is what is read from; an original is never written over, also with --force.");
-        if (output.Exists && !force) throw new CallException($"{output.FullName} is there already; --force replaces it.");
-        if (output.Directory is { Exists: false }) throw new CallException($"There is no folder {output.Directory.FullName}.");
+            if (!Streams.IsStandard(input) && Target(input) == Target(output)) throw new CallException($"{file.FullName} is what is read from; an original is never written over, also with --force.");
+        if (file.Exists && !force) throw new CallException($"{file.FullName} is there already; --force replaces it.");
+        if (file.Directory is { Exists: false }) throw new CallException($"There is no folder {file.Directory.FullName}.");
     }
 
     /// <summary>The file that a path leads to in the end.</summary>
-    private static string Target(FileInfo file) => file.Exists && file.ResolveLinkTarget(returnFinalTarget: true) is { } target ? target.FullName : file.FullName;
+    public static string Target(string path)
+    {
+        var file = new FileInfo(path);
+        return file.Exists && file.ResolveLinkTarget(returnFinalTarget: true) is { } target ? target.FullName : file.FullName;
+    }
+
+    private static byte[] Document(FileInfo file, string kind)
+    {
+        if (!file.Exists) throw new CallException($"There is no {kind} {file.FullName}.");
+        if (file.Length > RecipeJson.LargestDocument) throw new CallException($"{file.Name} is too large for a {kind}.");
+        return File.ReadAllBytes(file.FullName);
+    }
 }

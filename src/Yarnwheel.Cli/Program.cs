@@ -5,7 +5,7 @@ using Yarnwheel.Core.Recipes;
 
 var root = new RootCommand("Keeps chosen colours of a photo and turns the rest into a well-mixed monochrome.")
 {
-    RenderCommand.Create(), MaskCommand.Create(), CheckCommand.Create(), CheckCommand.CreateSchema(),
+    RenderCommand.Create(), MaskCommand.Create(), BatchCommand.Create(), WorkCommand.Create(), CheckCommand.Create(), CheckCommand.CreateSchema(),
 };
 var parsed = root.Parse(args);
 if (parsed.Errors.Count > 0)

@@ -1,6 +1,7 @@
 using System.CommandLine;
-using Yarnwheel.Codecs;
-using Yarnwheel.Core.Recipes;
+using Yarnwheel.Codecs.Saving;
+using Yarnwheel.Orders.Book;
+using Yarnwheel.Orders.Making;
 
 namespace Yarnwheel.Cli;
 
@@ -9,45 +10,34 @@ internal static class RenderCommand
 {
     public static Command Create()
     {
-        var photo = new Argument<FileInfo>("PHOTO") { Description = "The photo; it is only read." };
+        var photo = new Argument<string>("PHOTO") { Description = "The photo; it is only read. - for standard input." };
         var recipe = new Option<FileInfo>("--recipe") { Description = "The recipe, JSON.", Required = true };
-        var output = new Option<FileInfo>("--out") { Description = "The copy: .jpg, .png, .tif or .webp.", Required = true };
-        var quality = new Option<int>("--quality") { Description = "Of JPEG and WebP, 1 to 100.", DefaultValueFactory = _ => 92 };
-        var bits = new Option<int>("--bits") { Description = "A channel, 8 or 16 (PNG and TIFF).", DefaultValueFactory = _ => 8 };
+        var output = new Option<string>("--out") { Description = "The copy: .jpg, .png, .tif, .webp, .avif or .ora (layers). - for standard output.", Required = true };
+        var format = new Option<CopyFormat?>("--format") { Description = "Of what goes to standard output: jpeg, png, tiff, webp, avif or layers." };
         var pictures = Inputs.Pictures();
         var force = new Option<bool>("--force") { Description = "Replace the copy if it is there." };
-        var command = new Command("render", "Renders a photo by a recipe at full size.") { photo, recipe, output, quality, bits, pictures, force };
+        var command = new Command("render", "Renders a photo by a recipe.") { photo, recipe, output, format, pictures, force };
+        var options = new CopyOptions();
+        options.AddTo(command);
         command.SetAction((parsed, cancel) => Task.Run(() =>
         {
-            var settings = Settings(parsed.GetValue(output)!, parsed.GetValue(quality), parsed.GetValue(bits));
-            Run(parsed.GetValue(photo)!, parsed.GetValue(recipe)!, parsed.GetValue(output)!, settings, parsed.GetValue(pictures), parsed.GetValue(force), cancel);
+            var to = parsed.GetValue(output)!;
+            var kind = Streams.IsStandard(to) ? parsed.GetValue(format) ?? CopyFormat.Jpeg
+                : CopyOptions.FormatOf(Path.GetExtension(to)) ?? throw new CallException("--out ends in .jpg, .png, .tif, .webp, .avif or .ora.");
+            var order = new Order { Id = "", Title = "", CreatedAt = default, Settings = options.Read(parsed, kind), RecipeBeside = options.IsRecipeBeside(parsed) && !Streams.IsStandard(to), Pictures = [] };
+            Run(parsed.GetValue(photo)!, parsed.GetValue(recipe)!, to, order, parsed.GetValue(pictures), parsed.GetValue(force), cancel);
             return 0;
         }, cancel));
         return command;
     }
 
-    private static CopySettings Settings(FileInfo output, int quality, int bits)
-    {
-        if (quality is < 1 or > 100) throw new CallException("--quality is a number from 1 to 100.");
-        if (bits is not (8 or 16)) throw new CallException("--bits is 8 or 16.");
-        var format = output.Extension.ToUpperInvariant() switch
-        {
-            ".JPG" or ".JPEG" => CopyFormat.Jpeg,
-            ".PNG" => CopyFormat.Png,
-            ".TIF" or ".TIFF" => CopyFormat.Tiff,
-            ".WEBP" => CopyFormat.Webp,
-            _ => throw new CallException("--out ends in .jpg, .png, .tif or .webp."),
-        };
-        if (bits == 16 && format is CopyFormat.Jpeg or CopyFormat.Webp)
-            throw new CallException("--bits 16 needs a .png or .tif.");
-        return new CopySettings { Format = format, Quality = quality, Bits = bits };
-    }
-
-    private static void Run(FileInfo photoFile, FileInfo recipeFile, FileInfo output, CopySettings settings, DirectoryInfo? pictures, bool force, CancellationToken cancel)
+    private static void Run(string photo, FileInfo recipeFile, string output, Order order, DirectoryInfo? pictures, bool force, CancellationToken cancel)
     {
         var recipe = Inputs.Recipe(recipeFile);
-        Inputs.CheckOutput(output, force, photoFile, recipeFile);
-        var (photo, renderer) = Inputs.Photo(photoFile, pictures ?? recipeFile.Directory!, cancel);
-        PhotoWriter.SavePicture(output.FullName, renderer, recipe, photo, photoFile.FullName, settings, null, cancel);
+        Inputs.CheckOutput(output, force, photo, recipeFile.FullName);
+        using var incoming = Streams.Incoming(photo);
+        var source = Inputs.Photo(incoming.Path, pictures ?? recipeFile.Directory, cancel);
+        using var progress = new TerminalProgress(Path.GetFileName(output));
+        Streams.Outgoing(output, order.Settings.Extension, path => CopyMaking.Make(order, source, recipe, path, progress, cancel));
     }
 }

@@ -42,6 +42,10 @@ internal sealed class ColourProfile
         return distance is null ? null : new ColourProfile(data, true, distance < 0.6 / 255, MatrixProfile.Read(data));
     }
 
+    /// <summary>A profile that comes with the codec library.</summary>
+    /// <param name="name">"srgb" or "p3".</param>
+    public static byte[] BuiltIn(string name) => Image.ProfileLoad(name);
+
     /// <summary>The picture with a profile embedded.</summary>
     public static Image Tagged(Image image, byte[] profile) => image.Mutate(m => m.Set(GValue.BlobType, Field, profile));
 

@@ -6,6 +6,8 @@ using Yarnwheel.Codecs;
 using Yarnwheel.Core;
 using Yarnwheel.Data.Model;
 using Yarnwheel.Data.Store;
+using Yarnwheel.Orders.Making;
+using Yarnwheel.Orders.Queue;
 using Yarnwheel.Web.Benches;
 using Yarnwheel.Web.Copies;
 using Yarnwheel.Web.Hosting;
@@ -33,7 +35,7 @@ catch (YarnwheelException exception)
 
 builder.WebHost.UseUrls(start.Urls);
 builder.WebHost.ConfigureKestrel(kestrel => kestrel.AddServerHeader = false);
-builder.Logging.AddFilter("Microsoft", LogLevel.Warning);
+builder.Logging.AddFilter("Microsoft", LogLevel.Warning).AddFilter("Quartz", LogLevel.Warning);
 // The keys lie in the data folder, beside the photos they would protect nobody from.
 builder.Logging.AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
 builder.Configuration["AllowedHosts"] = string.Join(';', start.Hosts);
@@ -51,8 +53,11 @@ builder.Services.ConfigureHttpJsonOptions(json => json.SerializerOptions.Convert
 builder.Services.AddDbContextFactory<YarnwheelContext>(options => DatabaseSetup.Configure(options, folder));
 builder.Services.AddSingleton(folder).AddSingleton(limits)
     .AddSingleton<OriginalStore>().AddSingleton<PhotoLibrary>().AddSingleton<TakeJournal>().AddSingleton<MixShelf>().AddSingleton<TakeShelf>().AddSingleton<TakeHistory>().AddSingleton<SetShelf>().AddSingleton<LookShelf>().AddSingleton<ShelfView>().AddSingleton<LookDesk>()
-    .AddSingleton<ChangeFeed>().AddSingleton<TakeDesk>().AddSingleton<ThumbnailStore>().AddSingleton(TimeProvider.System).AddSingleton<CopyDesk>().AddSingleton<DemoShelf>().AddSingleton<ShortcutDesk>().AddSingleton<MaskStore>().AddSingleton<Assets>().AddSingleton<FrameDesk>().AddSingleton(new FrameTurns())
+    .AddSingleton<ChangeFeed>().AddSingleton<TakeDesk>().AddSingleton<ThumbnailStore>().AddSingleton(TimeProvider.System).AddSingleton<OrderDesk>().AddSingleton<ArchiveStream>().AddSingleton<IPhotoSource, BenchPhotos>().AddSingleton<IWorkPace, FramesFirst>().AddSingleton<DemoShelf>().AddSingleton<ShortcutDesk>().AddSingleton<MaskStore>().AddSingleton<Assets>().AddSingleton<FrameDesk>().AddSingleton(new FrameTurns())
     .AddSingleton(services => new OpenPhotos(services.GetRequiredService<OriginalStore>(), new MaskPictureFolder(folder.Masks, limits), limits, OpenPhotos.Budget));
+
+builder.Services.AddOrders(folder.Root, start.Jobs is { } jobs ? JobStore.Shared(jobs) : JobStore.In(folder.Root), start.Workers ?? OrderServices.UsualWorkers);
+builder.Services.AddHostedService<OrderKeeper>();
 
 builder.Services.AddHostedService<WarmUp>();
 

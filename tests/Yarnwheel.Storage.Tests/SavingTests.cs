@@ -1,5 +1,6 @@
 using NetVips;
 using Yarnwheel.Codecs;
+using Yarnwheel.Codecs.Saving;
 using Yarnwheel.Core;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Photos;

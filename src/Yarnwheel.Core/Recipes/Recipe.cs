@@ -21,4 +21,7 @@ public sealed record Recipe
     public ImmutableArray<Area> Areas { get; init; } = [];
 
     public Finish Finish { get; init; } = new();
+
+    /// <summary>The areas' numbers in the order in which they are laid: those that work over the others come last.</summary>
+    public IReadOnlyList<int> LaidOrder() => [.. Enumerable.Range(0, Areas.Length).OrderBy(k => Areas[k].Over)];
 }

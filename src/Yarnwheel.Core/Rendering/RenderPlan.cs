@@ -14,7 +14,7 @@ internal sealed class RenderPlan
         Recipe = recipe;
         Steps = steps;
         Areas = [.. recipe.Areas.Select(a => AreaPlan.Of(a, steps))];
-        Order = [.. Enumerable.Range(0, Areas.Count).OrderBy(k => recipe.Areas[k].Over)];
+        Order = recipe.LaidOrder();
         Over = [.. Order.Where(k => recipe.Areas[k].Over)];
         Curve = new WheelCurve(recipe.Grey.Spokes);
         Sharpen = recipe.Finish.Sharpen.Amount > 0 ? new Sharpen(recipe.Finish.Sharpen) : null;

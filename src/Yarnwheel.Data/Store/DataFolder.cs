@@ -12,7 +12,7 @@ public sealed class DataFolder
         Root = Path.GetFullPath(root);
         try
         {
-            foreach (var folder in (string[])[Root, Originals, Masks, Copies, Incoming, Backups]) Directory.CreateDirectory(folder);
+            foreach (var folder in (string[])[Root, Originals, Masks, Orders, Incoming, Backups]) Directory.CreateDirectory(folder);
         }
         catch (Exception exception) when (exception is IOException or UnauthorizedAccessException)
         {
@@ -29,8 +29,8 @@ public sealed class DataFolder
     /// <summary>Mask pictures, named by their content's hash.</summary>
     public string Masks => Path.Combine(Root, "masks");
 
-    /// <summary>Copies on their way to the photographer; emptied at start.</summary>
-    public string Copies => Path.Combine(Root, "copies");
+    /// <summary>Copies that were asked for, and what became of them.</summary>
+    public string Orders => Path.Combine(Root, "orders");
 
     /// <summary>Photos on their way in; emptied at start.</summary>
     public string Incoming => Path.Combine(Root, "incoming");
@@ -40,6 +40,6 @@ public sealed class DataFolder
     /// <summary>Removes what an earlier run left unfinished.</summary>
     public void Sweep()
     {
-        foreach (var file in Directory.EnumerateFiles(Copies).Concat(Directory.EnumerateFiles(Incoming))) File.Delete(file);
+        foreach (var file in Directory.EnumerateFiles(Incoming)) File.Delete(file);
     }
 }

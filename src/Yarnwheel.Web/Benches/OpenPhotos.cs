@@ -64,6 +64,14 @@ internal sealed class OpenPhotos : IDisposable
         }
     }
 
+    /// <summary>The photo, if it is open; null where it is not.</summary>
+    public OpenPhoto? Find(string hash)
+    {
+        if (!slots.TryGetValue(hash, out var slot) || !slot.Photo.IsCompletedSuccessfully) return null;
+        slot.UsedAt = Environment.TickCount64;
+        return slot.Photo.Result;
+    }
+
     public void Close(string hash) => slots.TryRemove(hash, out _);
 
     private OpenPhoto Open(PhotoRow photo)

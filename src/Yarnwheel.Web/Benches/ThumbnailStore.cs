@@ -1,5 +1,6 @@
 using System.Globalization;
 using Yarnwheel.Codecs;
+using Yarnwheel.Codecs.Saving;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 using Yarnwheel.Data.Model;

@@ -1,64 +1,90 @@
-using System.Globalization;
-using Yarnwheel.Codecs;
-using Yarnwheel.Core;
-using Yarnwheel.Core.Recipes;
-using Yarnwheel.Data.Store;
-using Yarnwheel.Web.Benches;
+using Microsoft.AspNetCore.Server.Kestrel.Core.Features;
+using Microsoft.AspNetCore.StaticFiles;
+using Yarnwheel.Orders.Book;
 
 namespace Yarnwheel.Web.Copies;
 
-/// <summary>What to save.</summary>
-/// <param name="Name">File name without extension.</param>
-/// <param name="Format">Of a picture.</param>
-/// <param name="Quality">Of JPEG.</param>
-/// <param name="Bits">8 or 16.</param>
-/// <param name="Area">Saves the mask of this area instead of the picture.</param>
-internal sealed record CopyRequest(string Name, CopyFormat Format, int Quality, int Bits, int? Area);
-
-/// <summary>Saving copies: begun, watched, fetched, cancelled.</summary>
+/// <summary>Saving copies: begun, watched, fetched, paused, cancelled.</summary>
 internal static class CopyEndpoints
 {
+    private static readonly FileExtensionContentTypeProvider Types = MakeTypes();
+
     public static void MapCopies(this IEndpointRouteBuilder routes)
     {
-        routes.MapPost("/bench/{take:int}/copies", async (int take, CopyRequest request, TakeDesk desk, OpenPhotos photos, CopyDesk copies, CancellationToken cancel) =>
+        routes.MapPost("/bench/{take:int}/copies", async (int take, CopyRequest request, OrderDesk desk, CancellationToken cancel) =>
+            Results.Json(new { id = (await desk.BeginAsync(take, request, cancel)).Id }));
+        routes.MapPost("/copies/plan", async (SetRequest request, OrderDesk desk, CancellationToken cancel) =>
+            Results.Json(await desk.PlanAsync(request, cancel)));
+        routes.MapPost("/copies", async (SetRequest request, OrderDesk desk, CancellationToken cancel) =>
+            Results.Json(new { id = (await desk.BeginSetAsync(request, cancel)).Id }));
+        var one = routes.MapGroup("/copies/{id}");
+        one.MapGet("", (string id, OrderBook book) => book.Find(id) is { } order ? Results.Json(StateOf(book.StateOf(order))) : Results.NotFound());
+        Act(one, "cancel", (desk, order) => desk.CancelAsync(order));
+        Act(one, "pause", (desk, order) => desk.PauseAsync(order));
+        Act(one, "go-on", (desk, order) => desk.GoOnAsync(order));
+        Act(one, "retry", (desk, order) => desk.RetryAsync(order));
+        Act(one, "remove", (desk, order) => desk.RemoveAsync(order));
+        one.MapGet("/file", (string id, int? at, OrderBook book) => book.Find(id) is { Target: OrderTarget.Kept } order ? FileOf(book, order, at ?? 0) : Results.NotFound());
+        one.MapGet("/zip", async (string id, OrderBook book, ArchiveStream archive, HttpContext context) =>
         {
-            var state = await desk.GetAsync(take, cancel);
-            var open = await photos.GetAsync(state.Photo, cancel);
-            return Results.Json(new { id = Begin(request, state, open, copies).Id });
+            if (book.Find(id) is not { Target: OrderTarget.Zip } order)
+            {
+                context.Response.StatusCode = StatusCodes.Status404NotFound;
+                return;
+            }
+            // It comes as slowly as pictures are made.
+            if (context.Features.Get<IHttpMinResponseDataRateFeature>() is { } rate) rate.MinDataRate = null;
+            context.Response.ContentType = "application/zip";
+            context.Response.Headers.ContentDisposition = $"attachment; filename=\"yarnwheel-{order.CreatedAt:yyyy-MM-dd-HHmm}.zip\"";
+            try
+            {
+                await archive.WriteAsync(order, context.Response.Body, context.RequestAborted);
+            }
+            catch (OperationCanceledException) when (!context.RequestAborted.IsCancellationRequested)
+            {
+                // Cancelled while it was fetched: a broken archive must not look like a whole one.
+                context.Abort();
+            }
         });
-        routes.MapGet("/copies/{id}", (string id, CopyDesk copies) => copies.Find(id) is { } job
-            ? Results.Json(new { state = job.State, share = job.Share, fault = job.Fault, name = job.FileName })
-            : Results.NotFound());
-        routes.MapPost("/copies/{id}/cancel", (string id, CopyDesk copies) =>
+    }
+
+    private static void Act(RouteGroupBuilder group, string name, Func<OrderDesk, Order, Task> act) =>
+        group.MapPost("/" + name, async (string id, OrderBook book, OrderDesk desk) =>
         {
-            copies.Find(id)?.Cancel();
+            // What was asked for is done also when whoever asked leaves the page at once.
+            if (book.Find(id) is { } order) await act(desk, order);
             return Results.NoContent();
         });
-        routes.MapGet("/copies/{id}/file", (string id, CopyDesk copies) => copies.Find(id) is { State: CopyState.Ready } job && File.Exists(job.Path)
-            ? Results.File(job.Path, Type(job.FileName), job.FileName)
-            : Results.NotFound());
-    }
 
-    private static CopyJob Begin(CopyRequest request, TakeState state, OpenPhoto open, CopyDesk copies)
+    /// <summary>What a page that waits for a single copy needs to know.</summary>
+    private static object StateOf(OrderState state) => new
     {
-        var name = PhotoName.Of(request.Name + ".x");
-        if (request.Area is { } area)
+        state = state switch
         {
-            if (area < 0 || area >= state.Recipe.Areas.Length) throw new YarnwheelException("That area is not there any more; nothing was saved.");
-            return copies.Begin(name + ".png", (path, progress, cancel) => PhotoWriter.SaveMask(path, open.Renderer, state.Recipe, area, progress, cancel));
-        }
-        if (request.Quality is < 1 or > 100) throw new YarnwheelException("Quality is a number from 1 to 100; nothing was saved.");
-        if (request.Bits is not (8 or 16)) throw new YarnwheelException("A channel has 8 or 16 bits; nothing was saved.");
-        var settings = new CopySettings { Format = request.Format, Quality = request.Quality, Bits = request.Bits };
-        return copies.Begin(name + settings.Extension, (path, progress, cancel) =>
-            PhotoWriter.SavePicture(path, open.Renderer, state.Recipe, open.Decoded, open.OriginalPath, settings, progress, cancel));
+            { Phase: OrderPhase.Ended, Failed: 0 } => "ready",
+            { Phase: OrderPhase.Ended } => "failed",
+            { Phase: OrderPhase.Cancelled } => "cancelled",
+            _ => "working",
+        },
+        share = state.Share,
+        fault = state.Pictures.Select(p => p.Result?.Fault).FirstOrDefault(f => f is not null),
+        files = state.Pictures.SelectMany(p => p.Result?.Files ?? []),
+        name = state.Order.Pictures[0].Name,
+    };
+
+    private static IResult FileOf(OrderBook book, Order order, int at)
+    {
+        var files = order.Pictures.SelectMany(p => book.ResultOf(order.Id, p.Number)?.Files ?? []).ToList();
+        if (at < 0 || at >= files.Count) return Results.NotFound();
+        var path = Path.Combine(book.FolderOf(order), files[at]);
+        return File.Exists(path) ? Results.File(path, Types.TryGetContentType(path, out var type) ? type : "application/octet-stream", files[at]) : Results.NotFound();
     }
 
-    private static string Type(string fileName) => Path.GetExtension(fileName).ToLower(CultureInfo.InvariantCulture) switch
+    private static FileExtensionContentTypeProvider MakeTypes()
     {
-        ".jpg" => "image/jpeg",
-        ".png" => "image/png",
-        ".tif" => "image/tiff",
-        _ => "image/webp",
-    };
+        var types = new FileExtensionContentTypeProvider();
+        types.Mappings[".avif"] = "image/avif";
+        types.Mappings[".ora"] = "image/openraster";
+        return types;
+    }
 }

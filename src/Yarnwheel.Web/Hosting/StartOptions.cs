@@ -4,14 +4,18 @@ namespace Yarnwheel.Web.Hosting;
 /// <param name="Urls">Where it listens; loopback unless told otherwise.</param>
 /// <param name="Data">Its data folder.</param>
 /// <param name="Empty">Whether the Shelf starts without the demo photos.</param>
-internal sealed record StartOptions(string Urls, string Data, bool Empty)
+/// <param name="Jobs">The PostgreSQL database that keeps the jobs of several machines; null for a file in the data folder.</param>
+/// <param name="Workers">How many copies are made at once here; null for what the machine allows.</param>
+internal sealed record StartOptions(string Urls, string Data, bool Empty, string? Jobs, int? Workers)
 {
     public const string DefaultUrl = "http://127.0.0.1:5080";
 
     public static StartOptions From(IConfiguration configuration, IReadOnlyCollection<string> args) => new(
         configuration["urls"] ?? DefaultUrl,
         configuration["data"] ?? Path.Combine(Environment.GetFolderPath(Environment.SpecialFolder.LocalApplicationData, Environment.SpecialFolderOption.Create), "yarnwheel"),
-        args.Contains("--empty") || configuration["empty"] is "true");
+        args.Contains("--empty") || configuration["empty"] is "true",
+        configuration["jobs"],
+        int.TryParse(configuration["workers"], out var workers) && workers >= 0 ? Math.Min(workers, 64) : null);
 
     /// <summary>The host names that requests may name: the loopback's, and those that the addresses name.</summary>
     public IEnumerable<string> Hosts => Urls.Split(';', StringSplitOptions.RemoveEmptyEntries)

@@ -1,11 +1,14 @@
 // @ts-check
+import { CopySettings } from './copies/settings.js';
 import { getJson, post } from './http.js';
 import { fault, note } from './notes.js';
 
-/** The dialog that saves a copy: picture, mask or recipe; with progress, and a way to stop. */
+/** The dialog that saves a copy: picture, layers, masks or recipe; with progress, and a way to stop. */
 export class Saving {
   /** @type {string | null} */
   #job = null;
+  /** @type {CopySettings | null} */
+  #settings = null;
 
   /** @param {HTMLDialogElement} dialog @param {import('./take.js').Take} take */
   constructor(dialog, take) {
@@ -17,8 +20,10 @@ export class Saving {
     });
     dialog.addEventListener('change', event => {
       // Choosing an area means that its mask is wanted.
-      if (event.target instanceof Element && event.target.id === 'save-area') /** @type {HTMLInputElement} */ (dialog.querySelector('[value="mask"]')).checked = true;
-      this.#showDetails();
+      if (event.target instanceof Element && event.target.id === 'save-area') {
+        /** @type {HTMLInputElement} */ (dialog.querySelector('[value="mask"]')).checked = true;
+        this.#settings?.draw();
+      }
     });
     dialog.addEventListener('click', event => {
       if (event.target instanceof Element && event.target.id === 'save-cancel') dialog.close();
@@ -35,6 +40,7 @@ export class Saving {
   async open() {
     try {
       await window.htmx.ajax('GET', `${this.take.url}?handler=Save`, { target: '#save', swap: 'innerHTML' });
+      this.#settings = new CopySettings(/** @type {HTMLElement} */ (this.dialog.querySelector('form')));
       if (!this.dialog.open) this.dialog.showModal();
       this.#field('save-name').select();
     } catch (error) {
@@ -47,31 +53,19 @@ export class Saving {
     return /** @type {HTMLInputElement} */ (this.dialog.querySelector(`#${id}`));
   }
 
-  get #format() {
-    return /** @type {HTMLInputElement} */ (this.dialog.querySelector('[name="format"]:checked')).value;
-  }
-
-  #showDetails() {
-    for (const label of /** @type {NodeListOf<HTMLElement>} */ (this.dialog.querySelectorAll('[data-for]')))
-      label.hidden = !label.dataset.for?.split(' ').includes(this.#format);
-    this.#field('save-note').hidden = this.#format === 'recipe' || this.#format === 'mask';
-  }
-
   async #save() {
-    const format = this.#format;
-    if (format === 'recipe') {
+    const settings = /** @type {CopySettings} */ (this.#settings);
+    if (settings.format === 'recipe') {
       this.#fetch(`${this.take.url}/recipe`, `${this.#field('save-name').value}.recipe.json`);
       this.dialog.close();
       return;
     }
-    const area = format === 'mask' ? Number(this.#field('save-area').value) : null;
-    const answer = await (await post(`${this.take.url}/copies`, {
-      name: this.#field('save-name').value,
-      format: area === null ? format : 'png',
-      quality: Number(this.#field('save-quality').value) || 92,
-      bits: Number(this.#field('save-bits').value),
-      area,
-    })).json();
+    let { wish } = settings;
+    if (wish.kind === 'mask') {
+      const area = this.#field('save-area').value;
+      wish = area === 'all' ? { ...wish, kind: 'allMasks' } : { ...wish, area: Number(area) };
+    }
+    const answer = await (await post(`${this.take.url}/copies`, { name: this.#field('save-name').value, wish })).json();
     this.#job = answer.id;
     this.#field('save-start').disabled = true;
     await this.#watch(answer.id);
@@ -89,8 +83,12 @@ export class Saving {
       words.textContent = `${Math.round(100 * job.share)} %`;
       if (job.state === 'ready') {
         this.#job = null;
-        this.#fetch(`/copies/${id}/file`, job.name);
-        note(`${job.name} is saved. The original is as it was.`);
+        for (const [at, name] of job.files.entries()) {
+          // Browsers drop all but the last of what is fetched at once.
+          if (at > 0) await new Promise(resolve => setTimeout(resolve, 400));
+          this.#fetch(`/copies/${id}/file?at=${at}`, name);
+        }
+        note(`${job.files.length === 1 ? `${job.files[0]} is` : `${job.files.length} files are`} saved. The original is as it was.`);
         this.dialog.close();
       } else if (job.state === 'failed') {
         this.#job = null;

@@ -1,5 +1,6 @@
 // @ts-check
 import { post } from '../http.js';
+import { SaveSet } from '../copies/save-set.js';
 import { fault, note } from '../notes.js';
 
 /**
@@ -13,6 +14,12 @@ export function wireSelected(bar, selection, wish) {
     /** @type {HTMLElement} */ (bar.querySelector('b')).textContent = `${count()} selected`;
     /** @type {HTMLElement} */ (bar.querySelector('[data-select="take-out"]')).hidden = wish.set === null;
   });
+  const saving = new SaveSet(/** @type {HTMLDialogElement} */ (document.getElementById('save-set')));
+  addEventListener('keydown', event => {
+    if (event.key !== 's' || !(event.ctrlKey || event.metaKey) || selection.ids.length === 0) return;
+    event.preventDefault();
+    saving.open(selection.inOrder);
+  });
   /** @type {Record<string, () => Promise<unknown>>} */
   const acts = {
     like: () => post('/shelf/like', { photos: selection.ids, liked: true }),
@@ -23,6 +30,7 @@ export function wireSelected(bar, selection, wish) {
     const button = event.target instanceof Element ? /** @type {HTMLElement | null} */ (event.target.closest('[data-select]')) : null;
     const what = button?.dataset.select ?? '';
     if (what === 'none') selection.clear();
+    if (what === 'copies') saving.open(selection.inOrder);
     if (!acts[what]) return;
     try {
       await acts[what]();

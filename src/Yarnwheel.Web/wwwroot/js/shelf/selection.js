@@ -29,6 +29,11 @@ export class Selection extends EventTarget {
     return [...this.#ids];
   }
 
+  /** Those selected, as the Shelf has them in order. */
+  get inOrder() {
+    return this.#order.filter(id => this.#ids.has(id));
+  }
+
   clear() {
     this.#ids.clear();
     this.#from = null;

@@ -1,7 +1,7 @@
 using NetVips;
 using Yarnwheel.Core;
 
-namespace Yarnwheel.Codecs;
+namespace Yarnwheel.Codecs.Saving;
 
 /// <summary>Writes a file under another name first, so that under its own it is whole or not there.</summary>
 public static class WholeFile

@@ -1,4 +1,4 @@
-namespace Yarnwheel.Codecs;
+namespace Yarnwheel.Codecs.Saving;
 
 /// <summary>Finds the device value whose linear light is nearest: a curve's inverse, exact for every value that was read.</summary>
 internal sealed class DeviceCodes

@@ -1,0 +1,85 @@
+using System.Security.Cryptography;
+using NetVips;
+using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering;
+
+namespace Yarnwheel.Codecs.Saving;
+
+/// <summary>Writes copies and masks: whole, or not at all.</summary>
+public static class PhotoWriter
+{
+    // Rendering's share of the progress; the rest is encoding.
+    private const double RenderingShare = 0.75;
+
+    static PhotoWriter() => CodecLibrary.Prepare();
+
+    /// <summary>Renders a recipe and writes the picture, with profile and metadata, orientation normalised.</summary>
+    /// <param name="path">Where to.</param>
+    /// <param name="renderer">Of the photo.</param>
+    /// <param name="recipe">What to render.</param>
+    /// <param name="photo">The photo as decoded.</param>
+    /// <param name="original">The photo's file, for its metadata; null for none.</param>
+    /// <param name="settings">How to write it; not layers.</param>
+    /// <param name="progress">Receives the share done, 0 … 1.</param>
+    /// <param name="cancel">Ends the work early and leaves nothing behind.</param>
+    public static void SavePicture(string path, PhotoRenderer renderer, Recipe recipe, DecodedPhoto photo, string? original, CopySettings settings,
+        IProgress<double>? progress = null, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(renderer);
+        ArgumentNullException.ThrowIfNull(settings);
+        var full = (renderer.Photo.Width, renderer.Photo.Height);
+        var size = settings.Size?.For(full.Width, full.Height) ?? full;
+        var rendering = new PartOfProgress(progress, 0, RenderingShare);
+        var (embedded, coded) = Profiles(photo, settings);
+        var codes = PixelCodes.Of(coded, settings.FileBits, size.Width, size.Height);
+        if (size == full && settings.Sharpness == OutputSharpness.None) renderer.Copies.Picture(recipe, codes.Row, rendering, cancel);
+        else
+        {
+            var picture = SizedPicture.Of(renderer, recipe, size, settings.Sharpness, rendering, cancel);
+            Core.Imaging.Rows.Each(size.Height, y => codes.Row(y, picture.Row(y)), cancel);
+        }
+        using var pixels = codes.Picture();
+        var note = settings.EmbedRecipe ? new RecipeNote(RecipeJson.WriteCompact(recipe), original is null ? null : HashOf(original)) : null;
+        using var complete = CopyMetadata.Onto(pixels, original, embedded, settings, note);
+        WholeFile.Write(path, temporary =>
+        {
+            var saving = complete.Copy();
+            saving.SetProgress(new PercentProgress(new PartOfProgress(progress, RenderingShare, 1)), cancel);
+            PictureEncoding.Write(saving, temporary, settings);
+        }, cancel);
+        progress?.Report(1);
+    }
+
+    /// <summary>Renders an area's mask at full size and writes it as 16-bit grey PNG.</summary>
+    public static void SaveMask(string path, PhotoRenderer renderer, Recipe recipe, int area, IProgress<double>? progress = null, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(renderer);
+        var mask = renderer.Copies.Mask(recipe, area, new PartOfProgress(progress, 0, RenderingShare), cancel);
+        using var image = Image.NewFromMemory(mask, renderer.Photo.Width, renderer.Photo.Height, 1, Enums.BandFormat.Ushort);
+        using var tagged = image.Copy(interpretation: Enums.Interpretation.Grey16);
+        WholeFile.Write(path, temporary => tagged.Pngsave(temporary, compression: 4, keep: Enums.ForeignKeep.None), cancel);
+        progress?.Report(1);
+    }
+
+    /// <summary>The profile that is embedded, and the one the codes are reckoned by; null is sRGB.</summary>
+    internal static (byte[]? Embedded, byte[]? Coded) Profiles(DecodedPhoto photo, CopySettings settings)
+    {
+        switch (settings.Profile)
+        {
+            case CopyProfile.Srgb:
+                return (ColourProfile.BuiltIn("srgb"), null);
+            case CopyProfile.Wide:
+                return (ColourProfile.BuiltIn("p3"), ColourProfile.BuiltIn("p3"));
+            default:
+                // What the format can't carry is left off, and the copy is plain sRGB.
+                var own = photo.Profile is { } data && (settings.Format != CopyFormat.Png || ColourProfile.FitsPng(data)) ? data : null;
+                return (own, photo.ProfileIsSrgb ? null : own);
+        }
+    }
+
+    internal static string HashOf(string path)
+    {
+        using var file = File.OpenRead(path);
+        return Convert.ToHexStringLower(SHA256.HashData(file));
+    }
+}

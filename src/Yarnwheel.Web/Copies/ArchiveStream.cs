@@ -1,0 +1,76 @@
+using System.IO.Compression;
+using Yarnwheel.Orders.Book;
+using Yarnwheel.Orders.Queue;
+
+namespace Yarnwheel.Web.Copies;
+
+/// <summary>Hands an order over as a ZIP archive while its pictures are made: a few ahead of what was fetched, each removed once it was, so that there never need be room for all.</summary>
+internal sealed class ArchiveStream(OrderBook book, OrderQueue queue)
+{
+    /// <summary>Pictures that are made ahead.</summary>
+    private static int Ahead => OrderServices.UsualWorkers + 2;
+
+    /// <summary>Writes the archive.</summary>
+    /// <param name="order">The order; its pictures are made anew where they were fetched before.</param>
+    /// <param name="into">Written to in order, never sought in.</param>
+    /// <param name="cancel">Whoever fetches it has gone: the order waits to be fetched again.</param>
+    public async Task WriteAsync(Order order, Stream into, CancellationToken cancel)
+    {
+        foreach (var picture in order.Pictures) book.Forget(order.Id, picture.Number);
+        book.Set(order.Id, OrderMark.Cancelled, false);
+        book.Set(order.Id, OrderMark.Paused, false);
+        book.Set(order.Id, OrderMark.Fetching, true);
+        var isWhole = false;
+        try
+        {
+            await using (var archive = await ZipArchive.CreateAsync(into, ZipArchiveMode.Create, leaveOpen: true, null, cancel))
+            {
+                var asked = 0;
+                var failed = new List<string>();
+                for (var k = 0; k < order.Pictures.Count; k++)
+                {
+                    var next = order.Pictures.Skip(asked).Take(k + Ahead - asked).Select(p => p.Number).ToList();
+                    if (next.Count > 0) await queue.AddAsync(order, next, cancel);
+                    asked += next.Count;
+                    var picture = order.Pictures[k];
+                    var result = await ResultAsync(order, picture.Number, cancel);
+                    if (!result.IsMade) failed.Add($"{picture.Name}: {result.Fault}");
+                    foreach (var file in result.Files) await PutAsync(archive, Path.Combine(book.FolderOf(order), file), cancel);
+                }
+                // What is missing must be seen by whoever opens the archive, too.
+                if (failed.Count > 0) await PutTextAsync(archive, "not-made.txt", string.Join('\n', failed) + "\n", cancel);
+            }
+            isWhole = true;
+        }
+        finally
+        {
+            book.Set(order.Id, OrderMark.Fetching, false);
+            if (!isWhole) await queue.DropAsync(order, CancellationToken.None);
+        }
+    }
+
+    private async Task<PictureResult> ResultAsync(Order order, int number, CancellationToken cancel)
+    {
+        while (true)
+        {
+            if (book.ResultOf(order.Id, number) is { IsTriedAgain: false } result) return result;
+            if (book.Is(order.Id, OrderMark.Cancelled)) throw new OperationCanceledException("The order was cancelled.");
+            await Task.Delay(100, cancel);
+        }
+    }
+
+    private static async Task PutAsync(ZipArchive archive, string path, CancellationToken cancel)
+    {
+        // Pictures are compressed already.
+        var entry = archive.CreateEntry(Path.GetFileName(path), CompressionLevel.NoCompression);
+        await using (var content = await entry.OpenAsync(cancel))
+        await using (var file = File.OpenRead(path)) await file.CopyToAsync(content, cancel);
+        File.Delete(path);
+    }
+
+    private static async Task PutTextAsync(ZipArchive archive, string name, string text, CancellationToken cancel)
+    {
+        await using var content = await archive.CreateEntry(name).OpenAsync(cancel);
+        await content.WriteAsync(System.Text.Encoding.UTF8.GetBytes(text), cancel);
+    }
+}
