@@ -94,11 +94,11 @@ internal sealed class XmpPacket
 
     private IEnumerable<XElement> Descriptions() => rdf.Elements(Rdf + "Description");
 
-    private static bool IsOrientation(XName name) => name.LocalName == "Orientation" && name.NamespaceName.EndsWith("/tiff/1.0/", StringComparison.Ordinal);
+    private static bool IsOrientation(XName name) => name.LocalName == "Orientation" && name.NamespaceName.Contains("tiff", StringComparison.Ordinal);
 
     // Schemas differ in where they keep places, but agree on what they call them (ISO 16684-1, IPTC Photo Metadata Standard).
     private static bool IsPlace(XName name) =>
-        (name.LocalName.StartsWith("GPS", StringComparison.Ordinal) && name.NamespaceName.EndsWith("/exif/1.0/", StringComparison.Ordinal))
+        (name.LocalName.StartsWith("GPS", StringComparison.Ordinal) && name.NamespaceName.Contains("exif", StringComparison.Ordinal))
         || name.LocalName is "City" or "State" or "Country" or "CountryCode" or "Location" or "LocationCreated" or "LocationShown";
 
     private static string Clean(string text) => new([.. text.Where(c => XmlConvert.IsXmlChar(c) || char.IsSurrogate(c))]);
