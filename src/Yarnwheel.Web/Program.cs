@@ -9,10 +9,23 @@ using Yarnwheel.Data.Store;
 using Yarnwheel.Orders.Making;
 using Yarnwheel.Orders.Queue;
 using Yarnwheel.Web.Benches;
+using Yarnwheel.Web.Coming;
 using Yarnwheel.Web.Copies;
 using Yarnwheel.Web.Hosting;
+using Yarnwheel.Web.Sheets;
 using Yarnwheel.Web.Shelves;
 using Yarnwheel.Web.Shortcuts;
+
+if (args is ["camera", .. var camera])
+{
+    using var off = new CancellationTokenSource();
+    Console.CancelKeyPress += (_, key) =>
+    {
+        key.Cancel = true;
+        off.Cancel();
+    };
+    return await StandInCamera.RunAsync(new ConfigurationBuilder().AddCommandLine(camera).Build(), off.Token);
+}
 
 var builder = WebApplication.CreateBuilder(new WebApplicationOptions
 {
@@ -57,7 +70,7 @@ builder.Services.AddSingleton(folder).AddSingleton(limits)
     .AddSingleton(services => new OpenPhotos(services.GetRequiredService<OriginalStore>(), new MaskPictureFolder(folder.Masks, limits), limits, OpenPhotos.Budget));
 
 builder.Services.AddOrders(folder.Root, start.Jobs is { } jobs ? JobStore.Shared(jobs) : JobStore.In(folder.Root), start.Workers ?? OrderServices.UsualWorkers);
-builder.Services.AddHostedService<OrderKeeper>();
+builder.Services.AddHostedService<OrderKeeper>().AddHostedService<WatchedFolder>().AddSingleton(new WatchOptions(start.Watch)).AddSingleton<SheetPdf>();
 
 builder.Services.AddHostedService<WarmUp>();
 
@@ -94,6 +107,7 @@ app.MapLeftOver();
 app.MapEdges();
 app.MapSubjects();
 app.MapCopies();
+app.MapSheets();
 app.MapShortcuts();
 app.MapGet("/alive", () => "Yarnwheel");
 app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Yarnwheel is ready at {app.Urls.First()}"));

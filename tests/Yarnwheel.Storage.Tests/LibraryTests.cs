@@ -29,7 +29,7 @@ public sealed class LibraryTests : IDisposable
         var first = await storage.AddAsync(path);
         await using (var file = File.OpenRead(path))
         {
-            var (second, wasThere) = await storage.Library.AddAsync(file, "other name.png");
+            var (second, wasThere, _) = await storage.Library.AddAsync(file, "other name.png");
             Assert.True(wasThere);
             Assert.Equal(first.Id, second.Id);
         }

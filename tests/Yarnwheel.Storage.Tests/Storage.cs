@@ -20,10 +20,10 @@ internal sealed class Storage : IDbContextFactory<YarnwheelContext>
         using var context = CreateDbContext();
         Backup = DatabaseSetup.Migrate(context, Folder);
         Originals = new OriginalStore(Folder);
-        Library = new PhotoLibrary(this, Originals, new PhotoLimits());
         Journal = new TakeJournal(this);
         History = new TakeHistory(this);
         Takes = new TakeShelf(this);
+        Library = new PhotoLibrary(this, Originals, Takes, new PhotoLimits());
         Shelf = new ShelfView(this);
         Sets = new SetShelf(this);
         Looks = new LookShelf(this);

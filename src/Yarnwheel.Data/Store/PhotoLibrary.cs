@@ -1,14 +1,21 @@
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Yarnwheel.Codecs;
+using Yarnwheel.Codecs.Saving;
 using Yarnwheel.Core;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Data.Model;
 
 namespace Yarnwheel.Data.Store;
 
+/// <summary>What became of a file that was added.</summary>
+/// <param name="Photo">The photo.</param>
+/// <param name="WasThere">Whether it was on the Shelf already.</param>
+/// <param name="Brought">The take that a saved copy brought back to the photo it was made of; null for none.</param>
+public sealed record AddedPhoto(PhotoRow Photo, bool WasThere, TakeRow? Brought = null);
+
 /// <summary>The photos: adding, finding, removing.</summary>
-public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, OriginalStore originals, PhotoLimits limits)
+public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, OriginalStore originals, TakeShelf takes, PhotoLimits limits)
 {
     /// <summary>A photo with its takes, or null.</summary>
     public async Task<PhotoRow?> FindAsync(int id, CancellationToken cancel = default)
@@ -22,9 +29,8 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
     /// <param name="fileName">As the photographer calls it; only its last part counts.</param>
     /// <param name="recipe">Of the first take; null for a fresh one.</param>
     /// <param name="cancel">Ends the work early; nothing is kept.</param>
-    /// <returns>The photo, and whether it was there already.</returns>
     /// <exception cref="YarnwheelException">It can't be taken in; says why.</exception>
-    public async Task<(PhotoRow Photo, bool WasThere)> AddAsync(Stream source, string fileName, Recipe? recipe = null, CancellationToken cancel = default)
+    public async Task<AddedPhoto> AddAsync(Stream source, string fileName, Recipe? recipe = null, CancellationToken cancel = default)
     {
         var (received, hash, bytes) = await originals.ReceiveAsync(source, (long)(limits.Megabytes * 1e6), cancel);
         try
@@ -35,9 +41,13 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
             {
                 // The same file again also brings back an original that went missing.
                 originals.Keep(received, hash, known.Extension);
-                return (known, true);
+                return new AddedPhoto(known, true);
             }
             var decoded = await Task.Run(() => new PhotoReader(limits).Read(received, cancel), cancel);
+            // A copy that was saved with its recipe inside brings it back to its photo; where that is not here, it comes as a photo with that take.
+            var note = RecipeNote.Find(received);
+            if (note?.Original is { } from && await context.Photos.Include(p => p.Takes).SingleOrDefaultAsync(p => p.Hash == from, cancel) is { } own)
+                return new AddedPhoto(own, true, await takes.AddAsync(own.Id, RecipeJson.Parse(note.Recipe), cancel));
             var photo = new PhotoRow
             {
                 Hash = hash,
@@ -48,7 +58,7 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
                 Bits = decoded.Bits,
                 Bytes = bytes,
                 AddedAt = DateTime.UtcNow,
-                Takes = [TakeShelf.Begin("Take 1", recipe)],
+                Takes = [TakeShelf.Begin("Take 1", recipe), .. note is null ? [] : (TakeRow[])[Saved(note)]],
             };
             originals.Keep(received, hash, photo.Extension);
             context.Photos.Add(photo);
@@ -60,9 +70,9 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
             {
                 // The same file came twice at once, and the other was quicker.
                 await using var again = await contexts.CreateDbContextAsync(cancel);
-                return (await again.Photos.Include(p => p.Takes).SingleAsync(p => p.Hash == hash, cancel), true);
+                return new AddedPhoto(await again.Photos.Include(p => p.Takes).SingleAsync(p => p.Hash == hash, cancel), true);
             }
-            return (photo, false);
+            return new AddedPhoto(photo, false);
         }
         catch
         {
@@ -74,6 +84,13 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
         {
             File.Delete(received);
         }
+    }
+
+    private static TakeRow Saved(RecipeNote note)
+    {
+        var take = TakeShelf.Begin("Take 2", RecipeJson.Parse(note.Recipe));
+        (take.Place, take.Note) = (1, "What this picture was saved with, on another photo that is not here.");
+        return take;
     }
 
     // SQLITE_CONSTRAINT_UNIQUE (sqlite.org/rescode.html).

@@ -59,31 +59,8 @@ internal static class EditEndpoints
             var state = await desk.GetAsync(take, cancel);
             return Results.File(System.Text.Encoding.UTF8.GetBytes(RecipeJson.Write(state.Recipe)), "application/json", $"{state.Photo.Name}.recipe.json");
         });
-        bench.MapGet("/changes", async (int take, ChangeFeed feed, HttpContext context, IHostApplicationLifetime lifetime) =>
-        {
-            using var ends = CancellationTokenSource.CreateLinkedTokenSource(context.RequestAborted, lifetime.ApplicationStopping);
-            // It listens before it says so: no change falls between.
-            using var listener = feed.Listen(take);
-            context.Response.ContentType = "text/event-stream";
-            context.Response.Headers.CacheControl = "no-store";
-            await context.Response.WriteAsync(": listening\n\n", ends.Token);
-            await context.Response.Body.FlushAsync(ends.Token);
-            try
-            {
-                await foreach (var change in listener.ReadAllAsync(ends.Token))
-                {
-                    await context.Response.WriteAsync($"data: {System.Text.Json.JsonSerializer.Serialize(change, WebJson)}\n\n", ends.Token);
-                    await context.Response.Body.FlushAsync(ends.Token);
-                }
-            }
-            catch (OperationCanceledException)
-            {
-                // The window was closed, or the application stops.
-            }
-        });
+        bench.MapGet("/changes", (int take, ChangeFeed feed, HttpContext context, IHostApplicationLifetime lifetime) => EventStream.WriteAsync(feed, take, context, lifetime));
     }
-
-    private static readonly System.Text.Json.JsonSerializerOptions WebJson = new(System.Text.Json.JsonSerializerDefaults.Web);
 
     /// <summary>The state after a change; or the newest one where the change was made on an older.</summary>
     public static async Task<IResult> Answer(Func<Task<TakeState>> change)

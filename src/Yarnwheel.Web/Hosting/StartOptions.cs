@@ -6,7 +6,8 @@ namespace Yarnwheel.Web.Hosting;
 /// <param name="Empty">Whether the Shelf starts without the demo photos.</param>
 /// <param name="Jobs">The PostgreSQL database that keeps the jobs of several machines; null for a file in the data folder.</param>
 /// <param name="Workers">How many copies are made at once here; null for what the machine allows.</param>
-internal sealed record StartOptions(string Urls, string Data, bool Empty, string? Jobs, int? Workers)
+/// <param name="Watch">The folder whose photos come to the Shelf by themselves; null for none.</param>
+internal sealed record StartOptions(string Urls, string Data, bool Empty, string? Jobs, int? Workers, string? Watch)
 {
     public const string DefaultUrl = "http://127.0.0.1:5080";
 
@@ -15,7 +16,8 @@ internal sealed record StartOptions(string Urls, string Data, bool Empty, string
         configuration["data"] ?? Path.Combine(Environment.GetFolderPath(Environment.SpecialFolder.LocalApplicationData, Environment.SpecialFolderOption.Create), "yarnwheel"),
         args.Contains("--empty") || configuration["empty"] is "true",
         configuration["jobs"],
-        int.TryParse(configuration["workers"], out var workers) && workers >= 0 ? Math.Min(workers, 64) : null);
+        int.TryParse(configuration["workers"], out var workers) && workers >= 0 ? Math.Min(workers, 64) : null,
+        configuration["watch"] is { Length: > 0 } watch ? Path.GetFullPath(watch) : null);
 
     /// <summary>The host names that requests may name: the loopback's, and those that the addresses name.</summary>
     public IEnumerable<string> Hosts => Urls.Split(';', StringSplitOptions.RemoveEmptyEntries)

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.Features;
 using Yarnwheel.Codecs;
 using Yarnwheel.Data.Store;
 using Yarnwheel.Web.Benches;
+using Yarnwheel.Web.Coming;
 
 namespace Yarnwheel.Web.Shelves;
 
@@ -15,9 +16,11 @@ internal static class ShelfEndpoints
         {
             if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } size) size.MaxRequestBodySize = (long)(limits.Megabytes * 1e6) + 1024;
             var name = Uri.UnescapeDataString(context.Request.Headers["X-File-Name"].ToString());
-            var (photo, wasThere) = await library.AddAsync(context.Request.Body, name, null, context.RequestAborted);
-            return Results.Json(new { id = photo.Id, name = photo.Name, wasThere });
+            var added = await library.AddAsync(context.Request.Body, name, null, context.RequestAborted);
+            return Results.Json(new { id = added.Photo.Id, name = added.Photo.Name, wasThere = added.WasThere, brought = added.Brought is { } take ? new { id = take.Id, name = take.Name } : null });
         });
+        // Photos that come by themselves, and those that could not.
+        routes.MapGet("/shelf/changes", (ChangeFeed feed, HttpContext context, IHostApplicationLifetime lifetime) => EventStream.WriteAsync(feed, WatchedFolder.ShelfFeed, context, lifetime));
         routes.MapPost("/shelf/demo", async (DemoShelf demo, CancellationToken cancel) =>
         {
             await demo.AddAsync(cancel);

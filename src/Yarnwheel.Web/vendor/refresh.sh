@@ -13,4 +13,6 @@ sed -i '/sourceMappingURL/d' "$target/bootstrap/bootstrap.min.css" "$target/boot
 cp node_modules/htmx.org/dist/htmx.min.js node_modules/htmx.org/LICENSE "$target/htmx/"
 sed -i '/sourceMappingURL/d' "$target/htmx/htmx.min.js"
 cp node_modules/@fontsource-variable/figtree/files/figtree-latin{,-ext}-wght-normal.woff2 node_modules/@fontsource-variable/figtree/LICENSE "$target/figtree/"
+# For PDF, which takes one weight a file.
+cp node_modules/@fontsource/figtree/files/figtree-latin-{400,600}-normal.woff "$target/figtree/"
 rm -rf node_modules

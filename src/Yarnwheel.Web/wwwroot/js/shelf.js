@@ -42,7 +42,10 @@ async function addAll(files) {
   const one = async () => {
     for (let file = waiting.shift(); file; file = waiting.shift()) {
       const added = await upload(file, get('incoming'));
-      if (added?.wasThere) known.push(added.name);
+      if (added?.brought) {
+        const { id, name } = added.brought;
+        note(`“${file.name}” was made of “${added.name}”, which is here: its take came back as “${name}”.`, 'plain', { words: 'Open it', act: () => location.assign(`/bench/${id}`) });
+      } else if (added?.wasThere) known.push(added.name);
       if (added) {
         hints.done('add');
         refresh();
@@ -51,6 +54,21 @@ async function addAll(files) {
   };
   await Promise.all([one(), one()]);
   if (known.length > 0) note(`${known.map(n => `“${n}”`).join(', ')} ${known.length === 1 ? 'is' : 'are'} on the Shelf already; nothing was added twice.`);
+}
+
+// Where a folder is watched, photos come by themselves.
+const watching = document.querySelector('[data-watching]');
+if (watching) {
+  const news = new EventSource('/shelf/changes');
+  news.addEventListener('message', event => {
+    const { label, window: kind } = JSON.parse(event.data);
+    if (kind === 'fault') fault(new Error(label));
+    else {
+      note(`“${label}” came from the watched folder.`);
+      refresh();
+    }
+  });
+  addEventListener('pagehide', () => news.close());
 }
 
 get('add').addEventListener('click', () => picker.click());

@@ -5,7 +5,7 @@ import { headers } from './http.js';
  * Sends one file, with a line in the list of those coming in: its progress, a cancel button, and why it failed if it did.
  * @param {File} file
  * @param {HTMLElement} list
- * @returns {Promise<{ id: number, name: string, wasThere: boolean } | null>} null where it was cancelled or refused
+ * @returns {Promise<{ id: number, name: string, wasThere: boolean, brought: { id: number, name: string } | null } | null>} null where it was cancelled or refused
  */
 export function upload(file, list) {
   const line = document.createElement('li');

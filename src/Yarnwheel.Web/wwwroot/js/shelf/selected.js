@@ -31,6 +31,7 @@ export function wireSelected(bar, selection, wish) {
     const what = button?.dataset.select ?? '';
     if (what === 'none') selection.clear();
     if (what === 'copies') saving.open(selection.inOrder);
+    if (what === 'sheet') location.assign(`/sheet?photos=${selection.inOrder.join(',')}`);
     if (!acts[what]) return;
     try {
       await acts[what]();
