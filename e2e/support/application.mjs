@@ -25,17 +25,19 @@ export class Application {
   url = '';
   output = '';
 
-  /** @param {{ empty?: boolean, memory?: number }} [options] memory: the most it may use, bytes */
+  /** @param {{ empty?: boolean, memory?: number, args?: string[] }} [options] memory: the most it may use, bytes; args: more of the command's own */
   constructor(options = {}) {
     this.data = mkdtempSync(join(tmpdir(), 'yarnwheel-e2e-'));
     this.empty = options.empty ?? false;
     this.memory = options.memory;
+    this.args = options.args ?? [];
   }
 
   async start() {
     this.url = `http://127.0.0.1:${await freePort()}`;
     const args = [join(root, 'src/Yarnwheel.Web/bin/Release/net10.0/yarnwheel-web.dll'), '--urls', this.url, '--data', this.data];
     if (this.empty) args.push('--empty');
+    args.push(...this.args);
     const env = this.memory ? { ...process.env, DOTNET_GCHeapHardLimit: this.memory.toString(16) } : process.env;
     const child = spawn('dotnet', args, { stdio: ['ignore', 'pipe', 'pipe'], env });
     this.#process = child;

@@ -8,6 +8,8 @@ namespace Yarnwheel.Codecs;
 /// (Bradford, CSS Color 4, section 18, sample code) lead to linear light of sRGB.</remarks>
 internal sealed class MatrixProfile
 {
+    private const float Rounding = 5e-4f;
+
     // XYZ of D50 to XYZ of D65 (Bradford), then to linear sRGB: the matrices of CSS Color 4.
     private static readonly double[] D50ToD65 =
     [
@@ -25,13 +27,15 @@ internal sealed class MatrixProfile
 
     private readonly TransferCurve[] curves;
     private readonly float[] toSrgb;
+    private readonly float[] toDevice;
     private readonly Gamut gamut;
 
     private MatrixProfile(TransferCurve[] curves, double[] toSrgb, double[] toDevice)
     {
         this.curves = curves;
         this.toSrgb = [.. toSrgb.Select(v => (float)v)];
-        gamut = new Gamut([.. toDevice.Select(v => (float)v)]);
+        this.toDevice = [.. toDevice.Select(v => (float)v)];
+        gamut = new Gamut(this.toDevice);
     }
 
     /// <summary>Reads a profile; null where it is not one of RGB primaries and curves, or malformed.</summary>
@@ -60,7 +64,10 @@ internal sealed class MatrixProfile
     /// <summary>Linear device light from linear light of sRGB primaries; what lies outside the device's gamut is drawn in, hue kept.</summary>
     public (float Red, float Green, float Blue) ToDevice(float red, float green, float blue)
     {
-        var (r, g, b) = gamut.Fit(red, green, blue);
+        var (r, g, b) = Times(toDevice, red, green, blue);
+        // Profiles have their primaries rounded; by so much sRGB's own edge may lie outside a gamut that holds it.
+        if (Math.Min(r, Math.Min(g, b)) >= -Rounding && Math.Max(r, Math.Max(g, b)) <= 1 + Rounding) (r, g, b) = (Math.Clamp(r, 0, 1), Math.Clamp(g, 0, 1), Math.Clamp(b, 0, 1));
+        else (r, g, b) = gamut.Fit(red, green, blue);
         // What a float's 24 bits leave over beside a bright channel is nothing.
         var nothing = 3e-7f * Math.Max(r, Math.Max(g, b));
         return (r < nothing ? 0 : r, g < nothing ? 0 : g, b < nothing ? 0 : b);

@@ -14,10 +14,14 @@ public sealed partial class Application : WebApplicationFactory<Program>
 
     public string Data => data;
 
+    /// <summary>The folder it watches; null for none.</summary>
+    public string? Watch { get; init; }
+
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
         builder.UseSetting("data", data);
         builder.UseSetting("empty", "true");
+        builder.UseSetting("watch", Watch ?? "");
         builder.UseSetting("Limits:Megapixels", "3");
     }
 

@@ -137,7 +137,7 @@ public sealed class BenchTests : IDisposable
     public async Task A_copy_is_made_watched_and_fetched()
     {
         var take = await app.AddTakeAsync();
-        var begun = (await (await app.PostAsync($"/bench/{take}/copies", new { name = "a/b<c>", format = "png", quality = 92, bits = 16, area = (int?)null })).Content.ReadFromJsonAsync<JsonNode>())!;
+        var begun = (await (await app.PostAsync($"/bench/{take}/copies", new { name = "a/b<c>", wish = new { format = "png", bits = 16 } })).Content.ReadFromJsonAsync<JsonNode>())!;
         JsonNode job;
         do
         {
@@ -147,7 +147,7 @@ public sealed class BenchTests : IDisposable
         while ((string)job["state"]! == "working");
         Assert.Equal(("ready", 1.0), ((string)job["state"]!, (double)job["share"]!));
         var file = await app.Client.GetAsync($"/copies/{begun["id"]}/file");
-        Assert.Equal("b-c-.png", file.Content.Headers.ContentDisposition!.FileNameStar);
+        Assert.Equal("a-b-c-.png", file.Content.Headers.ContentDisposition!.FileNameStar);
         Assert.Equal("image/png", file.Content.Headers.ContentType!.MediaType);
     }
 

@@ -1,4 +1,3 @@
-using System.Buffers.Binary;
 using System.Text;
 using NetVips;
 
@@ -24,10 +23,14 @@ internal static class CopyMetadata
             if (carried is not null)
             {
                 var placeless = settings.Metadata == MetadataScope.WithoutPlace;
+                // First, for the library reads its fields out of it.
+                if (carried.Contains("exif-data"))
+                {
+                    var exif = ExifBlock.WithoutThumbnail((byte[])carried.Get("exif-data"));
+                    into.Set(GValue.BlobType, "exif-data", placeless ? ExifBlock.WithoutPlace(exif) : exif);
+                }
                 foreach (var field in carried.GetFields().Where(f => IsCarried(f) && !(placeless && IsPlace(f))))
                     into.Set(carried.GetTypeOf(field), field, carried.Get(field));
-                // What lies in the blob and stands in no field is dropped when the file is written.
-                if (carried.Contains("exif-data")) into.Set(GValue.BlobType, "exif-data", WithoutThumbnail((byte[])carried.Get("exif-data")));
                 if (placeless && carried.Contains("iptc-data")) into.Set(GValue.BlobType, "iptc-data", IptcRecords.WithoutPlace((byte[])carried.Get("iptc-data")));
                 foreach (var field in into.GetFields().Where(IsOfThumbnail)) into.Remove(field);
             }
@@ -66,25 +69,9 @@ internal static class CopyMetadata
         into.Set(GValue.GStrType, field, $"{text} ({text}, ASCII, {length} components, {length} bytes)");
     }
 
-    /// <summary>EXIF without its second directory, which describes and holds the thumbnail: the link to it is cut. TIFF 6.0, section 2; EXIF 2.32, 4.5.</summary>
-    internal static byte[] WithoutThumbnail(byte[] exif)
-    {
-        var cut = (byte[])exif.Clone();
-        var tiff = cut.AsSpan();
-        if (tiff.StartsWith("Exif\0\0"u8)) tiff = tiff[6..];
-        if (tiff.Length < 8 || !(tiff.StartsWith("II*\0"u8) || tiff.StartsWith("MM\0*"u8))) return cut;
-        var isLittle = tiff[0] == 'I';
-        var first = isLittle ? BinaryPrimitives.ReadUInt32LittleEndian(tiff[4..]) : BinaryPrimitives.ReadUInt32BigEndian(tiff[4..]);
-        if (first + 2L > tiff.Length) return cut;
-        var count = isLittle ? BinaryPrimitives.ReadUInt16LittleEndian(tiff[(int)first..]) : BinaryPrimitives.ReadUInt16BigEndian(tiff[(int)first..]);
-        var next = first + 2L + 12L * count;
-        if (next + 4 <= tiff.Length) tiff.Slice((int)next, 4).Clear();
-        return cut;
-    }
-
     // The thumbnail inside EXIF would still show the photo before it was worked on.
     private static bool IsCarried(string field) =>
-        (field.StartsWith("exif-", StringComparison.Ordinal) && !IsOfThumbnail(field)) || field is "iptc-data";
+        (field.StartsWith("exif-", StringComparison.Ordinal) && field != "exif-data" && !IsOfThumbnail(field)) || field is "iptc-data";
 
     private static bool IsOfThumbnail(string field) => field is "exif-thumbnail-data" or "jpeg-thumbnail-data" || field.StartsWith("exif-ifd1-", StringComparison.Ordinal);
 

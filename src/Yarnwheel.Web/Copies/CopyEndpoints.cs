@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Server.Kestrel.Core.Features;
 using Microsoft.AspNetCore.StaticFiles;
 using Yarnwheel.Orders.Book;
@@ -32,6 +33,8 @@ internal static class CopyEndpoints
                 context.Response.StatusCode = StatusCodes.Status404NotFound;
                 return;
             }
+            // An entry's few closing bytes are written without waiting, whatever is asked of the archive.
+            if (context.Features.Get<IHttpBodyControlFeature>() is { } control) control.AllowSynchronousIO = true;
             // It comes as slowly as pictures are made.
             if (context.Features.Get<IHttpMinResponseDataRateFeature>() is { } rate) rate.MinDataRate = null;
             context.Response.ContentType = "application/zip";
