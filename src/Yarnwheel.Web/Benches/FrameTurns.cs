@@ -4,11 +4,14 @@ namespace Yarnwheel.Web.Benches;
 /// <param name="places">How many draw at once.</param>
 internal sealed class FrameTurns(int places = 2)
 {
+    // How long a strip of a copy waits at most, and how long after a frame a hand may still be moving, milliseconds.
+    private const int MostPatience = 1000, Pause = 150;
     private readonly Lock gate = new();
     private readonly LinkedList<(int Bench, TaskCompletionSource Turn)> waiting = new();
     private readonly HashSet<int> drawing = [];
     private readonly Dictionary<int, long> served = [];
     private long turnsGiven;
+    private long endedAt = long.MinValue / 2;
 
     /// <summary>Waits for the Bench's turn; it lasts until what is given is disposed of.</summary>
     /// <exception cref="OperationCanceledException">Whoever asked has gone.</exception>
@@ -37,10 +40,10 @@ internal sealed class FrameTurns(int places = 2)
         return new Turn(this, bench);
     }
 
-    /// <summary>Work that nobody waits for with a hand on the mouse lets frames go first, but not for ever.</summary>
+    /// <summary>Work that nobody waits for with a hand on the mouse lets frames go first, but not for ever: while somebody drags, also between two frames.</summary>
     public void GiveWay(CancellationToken cancel)
     {
-        for (var k = 0; k < 20 && IsBusy() && !cancel.IsCancellationRequested; k++) cancel.WaitHandle.WaitOne(5);
+        for (var since = Environment.TickCount64; Environment.TickCount64 - since < MostPatience && IsInUse() && !cancel.IsCancellationRequested;) cancel.WaitHandle.WaitOne(5);
     }
 
     /// <summary>Does such work as a whole, once no frame is being drawn; after a second all the same.</summary>
@@ -48,6 +51,11 @@ internal sealed class FrameTurns(int places = 2)
     {
         for (var since = Environment.TickCount64; IsBusy() && Environment.TickCount64 - since < 1000;) await Task.Delay(5, cancel);
         return await Task.Run(work, cancel);
+    }
+
+    private bool IsInUse()
+    {
+        lock (gate) return drawing.Count > 0 || waiting.Count > 0 || Environment.TickCount64 - endedAt < Pause;
     }
 
     private bool IsBusy()
@@ -60,6 +68,7 @@ internal sealed class FrameTurns(int places = 2)
         lock (gate)
         {
             drawing.Remove(bench);
+            endedAt = Environment.TickCount64;
             Next();
         }
     }
