@@ -34,21 +34,12 @@ try {
   await settled(page);
   await shot('greys');
 
-  // A take of nothing yet, and the lens after the first shade.
+  // A take of nothing yet.
   await openPhoto(page, app.url, 'hoop-wall');
   await page.evaluate(() => /** @type {any} */ (window).yarnwheel.take.commit('Empty', [{ op: 'replace', path: '/areas', value: [] }]));
   await page.mouse.move(640, 70);
   await settled(page);
   await shot('begin');
-  const hoop = await onPhoto(page, 0.3, 0.45);
-  await page.mouse.click(hoop.x, hoop.y);
-  await settled(page);
-  const grey = await onPhoto(page, 0.6, 0.3);
-  await page.mouse.move(grey.x, grey.y);
-  await page.waitForTimeout(900);
-  await page.mouse.move(grey.x + 2, grey.y);
-  await page.waitForTimeout(400);
-  await shot('lens');
 
   await openPhoto(page, app.url, 'felt-string');
   await page.keyboard.press('t');
@@ -258,6 +249,22 @@ try {
   await page.waitForTimeout(600);
   await page.locator('.note').waitFor({ state: 'detached' });
   await shot('sets');
+
+  // What is selected, saved: the question, and the page of copies while they are made.
+  await page.keyboard.press('Control+s');
+  await page.locator('#set-form [name="pattern"]').fill('{number} {photo}, {take}');
+  await page.locator('#set-form [name="size"]').selectOption('side');
+  await page.locator('#set-form [name="sharpness"]').selectOption('light');
+  await page.locator('#set-form [name="target"][value="folder"]').check();
+  await page.locator('#set-form [name="folder"]').fill('/tmp/catalogue');
+  await page.waitForFunction(() => document.querySelector('#plan')?.textContent?.startsWith('1 '));
+  await page.waitForTimeout(500);
+  await shot('save-set');
+  await page.locator('#set-start').click();
+  await page.goto(`${app.url}/copies`);
+  await page.locator('.order-pictures li').first().waitFor();
+  await page.waitForTimeout(700);
+  await shot('copies');
 } finally {
   await browser.close();
   await app.remove();

@@ -19,7 +19,7 @@ internal static class Commands
         Speeds("masks", "Patches and edges.", (own, _) => Each(m => m.Renderer(own) is var r ? PatchTable.Rows(r).Concat(EdgeTable.Rows(r)) : [])),
         Speeds("cuts", "Subjects.", (own, _) => Each(m => SubjectRows.Rows(m.Renderer(own)))),
         Of("kernels", "What a frame is made of.", KernelTable.Print),
-        Short(), Photos(), Width(), Copy(), Frame(),
+        Sets(), Short(), Photos(), Width(), Copy(), Frame(), Set(),
     };
 
     private static Command Of(string name, string what, Action work)
@@ -105,6 +105,7 @@ internal static class Commands
         KernelTable.Print();
         SpeedTable.Print(2, 3);
         Each(m => MemoryTable.Rows(m, 2, 3));
+        SetTable.Print(3, 2);
     });
 
     private static Command Photos()
@@ -149,6 +150,25 @@ internal static class Commands
         var command = new Command("copy") { photo, runs, edge };
         command.Hidden = true;
         command.SetAction(parsed => CopyTable.Copy(parsed.GetValue(photo)!.FullName, parsed.GetValue(runs), parsed.GetValue(edge) is { } name ? CopyRecipes.Of(name) : Material.ThreeAreas));
+        return command;
+    }
+
+    private static Command Sets()
+    {
+        var photos = new Option<int>("--photos") { Description = "In the set.", DefaultValueFactory = _ => 50 };
+        var command = new Command("sets", "Sets of copies through the job engine.") { photos, Megapixels };
+        command.SetAction(parsed => SetTable.Print(parsed.GetValue(photos), parsed.GetValue(Megapixels)));
+        return command;
+    }
+
+    private static Command Set()
+    {
+        var photo = new Argument<FileInfo>("PHOTO");
+        var count = new Argument<int>("COUNT");
+        var workers = new Argument<int>("WORKERS");
+        var command = new Command("set") { photo, count, workers };
+        command.Hidden = true;
+        command.SetAction((parsed, _) => SetTable.RunAsync(parsed.GetValue(photo)!.FullName, parsed.GetValue(count), parsed.GetValue(workers)));
         return command;
     }
 

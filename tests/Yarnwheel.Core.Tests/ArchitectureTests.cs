@@ -2,7 +2,7 @@ using System.Xml.Linq;
 
 namespace Yarnwheel.Core.Tests;
 
-/// <summary>Dependencies point one way: Web and Cli → Data, Codecs → Core.</summary>
+/// <summary>Dependencies point one way: Web and Cli → Data, Orders → Codecs → Core.</summary>
 public class ArchitectureTests
 {
     private static readonly Dictionary<string, string[]> Allowed = new()
@@ -10,8 +10,9 @@ public class ArchitectureTests
         ["Yarnwheel.Core"] = [],
         ["Yarnwheel.Codecs"] = ["Yarnwheel.Core"],
         ["Yarnwheel.Data"] = ["Yarnwheel.Core", "Yarnwheel.Codecs"],
-        ["Yarnwheel.Web"] = ["Yarnwheel.Core", "Yarnwheel.Codecs", "Yarnwheel.Data"],
-        ["Yarnwheel.Cli"] = ["Yarnwheel.Core", "Yarnwheel.Codecs", "Yarnwheel.Data"],
+        ["Yarnwheel.Orders"] = ["Yarnwheel.Core", "Yarnwheel.Codecs"],
+        ["Yarnwheel.Web"] = ["Yarnwheel.Core", "Yarnwheel.Codecs", "Yarnwheel.Data", "Yarnwheel.Orders"],
+        ["Yarnwheel.Cli"] = ["Yarnwheel.Core", "Yarnwheel.Codecs", "Yarnwheel.Orders"],
         ["Yarnwheel.DemoScenes"] = ["Yarnwheel.Core", "Yarnwheel.Codecs"],
     };
 
