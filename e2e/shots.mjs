@@ -162,23 +162,6 @@ try {
   await shot('looks');
   await page.keyboard.press('Escape');
 
-  // Tones on the strip.
-  await openPhoto(page, app.url, 'drying-rail');
-  await page.keyboard.press('n');
-  await page.keyboard.press('l');
-  await page.locator('[data-act="begin-with"][data-label="Lights, medium"]').click();
-  await settled(page);
-  await page.getByRole('radio', { name: 'free curve' }).click();
-  await page.getByRole('radio', { name: 'its own wheel' }).click();
-  await settled(page);
-  const strip = await page.locator('#tone-handles').boundingBox();
-  if (!strip) throw new Error('no strip');
-  await page.mouse.click(strip.x + strip.width * 0.4, strip.y + strip.height * 0.55);
-  const wall = await onPhoto(page, 0.12, 0.8);
-  await page.mouse.move(wall.x, wall.y);
-  await settled(page);
-  await shot('light');
-
   // The clinging brush, in the middle of a stroke along a rim.
   await openPhoto(page, app.url, 'felt-string');
   await page.keyboard.press('n');
@@ -251,6 +234,8 @@ try {
   await shot('sets');
 
   // What is selected, saved: the question, and the page of copies while they are made.
+  await page.locator('.photo-sheet').first().focus();
+  await page.keyboard.press('Control+a');
   await page.keyboard.press('Control+s');
   await page.locator('#set-form [name="pattern"]').fill('{number} {photo}, {take}');
   await page.locator('#set-form [name="size"]').selectOption('side');
@@ -263,7 +248,7 @@ try {
   await page.locator('#set-start').click();
   await page.goto(`${app.url}/copies`);
   await page.locator('.order-pictures li').first().waitFor();
-  await page.waitForTimeout(700);
+  await page.waitForFunction(() => document.querySelector('.order-whole span')?.textContent?.startsWith('2 of'));
   await shot('copies');
 } finally {
   await browser.close();

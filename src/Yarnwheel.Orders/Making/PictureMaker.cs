@@ -68,11 +68,15 @@ public sealed class PictureMaker(OrderBook book, IPhotoSource photos, IWorkPace 
         finally
         {
             book.WriteShare(id, number, null);
+            // The next photo must not come on top of this one's memory; a copy that somebody waits for has the Bench's photo.
+            if (!order.IsSingle) GC.Collect(GC.MaxGeneration, GCCollectionMode.Forced, blocking: false);
         }
     }
 
     private (IReadOnlyList<string> Files, IReadOnlyList<string> Notes) Make(Order order, OrderPicture picture, IProgress<double> progress, CancellationToken cancel)
     {
+        // Once it is being read, it can't give way.
+        pace.GiveWay(cancel);
         var (decoded, renderer) = photos.Open(picture, book.Data, cancel);
         var recipe = book.RecipeFor(order.Id, picture.Number);
         IReadOnlyList<string> notes = [];

@@ -5,7 +5,7 @@ namespace Yarnwheel.Web.Benches;
 internal sealed class FrameTurns(int places = 2)
 {
     // How long a strip of a copy waits at most, and how long after a frame a hand may still be moving, milliseconds.
-    private const int MostPatience = 1000, Pause = 150;
+    private const int MostPatience = 15_000, Pause = 250;
     private readonly Lock gate = new();
     private readonly LinkedList<(int Bench, TaskCompletionSource Turn)> waiting = new();
     private readonly HashSet<int> drawing = [];
