@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Serialization;
@@ -21,6 +22,9 @@ public sealed class OrderBook(string data, TimeProvider clock)
     public static readonly TimeSpan Kept = TimeSpan.FromDays(7);
 
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { WriteIndented = true, Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) } };
+
+    // Pages ask often, and what has ended stays as it is until it is forgotten here: by the one process that pages are drawn in.
+    private readonly ConcurrentDictionary<(string Order, int Picture), PictureResult> ended = new();
 
     private string Root { get; } = Path.Combine(Path.GetFullPath(data), "orders");
 
@@ -77,7 +81,7 @@ public sealed class OrderBook(string data, TimeProvider clock)
         PictureState Of(OrderPicture picture)
         {
             var key = Key(picture.Number);
-            var result = results.Contains(key + ".json") ? ResultOf(order.Id, picture.Number) : null;
+            var result = results.Contains(key + ".json") ? Known(order.Id, picture.Number) : null;
             if (result is { IsTriedAgain: false }) return new PictureState(picture, result.IsMade ? PicturePhase.Made : PicturePhase.Failed, 1, result);
             var share = shares.Contains(key) ? ShareOf(order.Id, picture.Number) : null;
             return new PictureState(picture, cancelled ? PicturePhase.Cancelled : share is null ? PicturePhase.Waiting : PicturePhase.Working, share ?? 0, result);
@@ -110,12 +114,16 @@ public sealed class OrderBook(string data, TimeProvider clock)
     {
         ArgumentNullException.ThrowIfNull(order);
         var failed = order.Pictures.Select(p => p.Number).Where(n => ResultOf(order.Id, n) is { IsMade: false }).ToList();
-        foreach (var number in failed) File.Delete(In(order.Id, "results", Key(number) + ".json"));
+        foreach (var number in failed) Forget(order.Id, number);
         return failed;
     }
 
     /// <summary>Forgets that a picture was made: whoever fetches the archive again wants it again.</summary>
-    public void Forget(string id, int picture) => File.Delete(In(id, "results", Key(picture) + ".json"));
+    public void Forget(string id, int picture)
+    {
+        File.Delete(In(id, "results", Key(picture) + ".json"));
+        ended.TryRemove((id, picture), out _);
+    }
 
     /// <summary>The folder that an order's copies go to.</summary>
     public string FolderOf(Order order)
@@ -155,6 +163,7 @@ public sealed class OrderBook(string data, TimeProvider clock)
     public void Remove(string id)
     {
         if (Directory.Exists(In(id, ""))) Directory.Delete(In(id, ""), recursive: true);
+        foreach (var key in ended.Keys.Where(k => k.Order == id)) ended.TryRemove(key, out _);
     }
 
     /// <summary>Removes orders that ended long ago, and single copies that nobody fetched.</summary>
@@ -168,6 +177,14 @@ public sealed class OrderBook(string data, TimeProvider clock)
             var ended = state.Pictures.Max(p => p.Result?.At) ?? order.CreatedAt;
             if (now - ended > (order.IsSingle ? SingleKept : Kept)) Remove(order.Id);
         }
+    }
+
+    private PictureResult? Known(string id, int picture)
+    {
+        if (ended.TryGetValue((id, picture), out var known)) return known;
+        var result = ResultOf(id, picture);
+        if (result is { IsTriedAgain: false }) ended[(id, picture)] = result;
+        return result;
     }
 
     private static string Key(int picture) => picture.ToString("D5", CultureInfo.InvariantCulture);

@@ -53,14 +53,15 @@ public sealed class PictureMaker(OrderBook book, IPhotoSource photos, IWorkPace 
             // The order was cancelled.
             return Attempt.Done;
         }
-        catch (Exception exception) when (exception is YarnwheelException or IOException or UnauthorizedAccessException or OutOfMemoryException)
+        catch (Exception exception) when (exception is not OperationCanceledException)
         {
             var mayPass = exception is IOException or OutOfMemoryException or YarnwheelException { InnerException: IOException };
             var again = mayPass && !isLast;
             var fault = exception switch
             {
                 OutOfMemoryException => "There was not enough memory for this photo and recipe.",
-                _ => exception.Message,
+                YarnwheelException or IOException or UnauthorizedAccessException => exception.Message,
+                _ => $"Something went wrong that should not have ({exception.GetType().Name}).",
             };
             book.Write(id, number, new PictureResult { IsMade = false, IsTriedAgain = again, Fault = fault, Milliseconds = watch.Elapsed.TotalMilliseconds });
             return again ? Attempt.TryAgain : Attempt.Done;
@@ -69,8 +70,15 @@ public sealed class PictureMaker(OrderBook book, IPhotoSource photos, IWorkPace 
         {
             book.WriteShare(id, number, null);
             // The next photo must not come on top of this one's memory; a copy that somebody waits for has the Bench's photo.
-            if (!order.IsSingle) GC.Collect(GC.MaxGeneration, GCCollectionMode.Forced, blocking: false);
+            if (!order.IsSingle) GiveBack(cancel);
         }
+    }
+
+    /// <summary>Gives the memory back, in a moment when no hand moves.</summary>
+    private void GiveBack(CancellationToken cancel)
+    {
+        pace.GiveWay(cancel);
+        GC.Collect(GC.MaxGeneration, GCCollectionMode.Forced, blocking: true, compacting: false);
     }
 
     private (IReadOnlyList<string> Files, IReadOnlyList<string> Notes) Make(Order order, OrderPicture picture, IProgress<double> progress, CancellationToken cancel)

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Quartz;
 using Yarnwheel.Orders.Making;
 
@@ -16,7 +17,9 @@ internal sealed class PictureJob(PictureMaker maker) : IJob
     public async ValueTask Execute(IJobExecutionContext context, CancellationToken cancellationToken = default)
     {
         var data = context.MergedJobDataMap;
-        var attempt = await Task.Run(() => maker.Make(data.GetString(OrderKey)!, int.Parse(data.GetString(PictureKey)!, System.Globalization.CultureInfo.InvariantCulture), context.RetryAttempt >= MostRetries, cancellationToken), CancellationToken.None);
+        var picture = int.Parse(data.GetString(PictureKey)!, CultureInfo.InvariantCulture);
+        // On a thread of its own: while it gives way it waits, and the pool's threads are for frames.
+        var attempt = await Task.Factory.StartNew(() => maker.Make(data.GetString(OrderKey)!, picture, context.RetryAttempt >= MostRetries, cancellationToken), CancellationToken.None, TaskCreationOptions.LongRunning, TaskScheduler.Default);
         // Another that is at it may die at it.
         if (attempt != Attempt.Done) throw new JobExecutionException(attempt == Attempt.Taken ? "Another is at it." : "It is tried again.");
     }
