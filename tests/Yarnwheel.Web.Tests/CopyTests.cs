@@ -103,6 +103,27 @@ public sealed class CopyTests : IDisposable
     }
 
     [Fact]
+    public async Task What_an_archive_lacks_is_named_in_it_and_fetched_alone()
+    {
+        var photos = await PhotosAsync(3);
+        var id = await BeginAsync(new { photos, pattern = "p{number}", target = "zip" });
+        var original = Directory.EnumerateFiles(Path.Combine(app.Data, "originals"), "*", SearchOption.AllDirectories).First();
+        File.Move(original, original + ".away");
+        async Task<List<string>> Names(string url)
+        {
+            await using var archive = new ZipArchive(await app.Client.GetStreamAsync(url), ZipArchiveMode.Read);
+            return [.. archive.Entries.Select(e => e.FullName)];
+        }
+        var first = await Names($"/copies/{id}/zip");
+        Assert.Equal((3, "not-made.txt"), (first.Count, first[^1]));
+        Assert.Contains("Fetch that one alone", await app.Client.GetStringAsync("/copies"));
+        File.Move(original + ".away", original);
+        var second = await Names($"/copies/{id}/zip?failed=true");
+        Assert.Equal(["p1.jpg", "p2.jpg", "p3.jpg"], first[..2].Concat(second).Order());
+        Assert.Contains("all 3 saved", await app.Client.GetStringAsync("/copies"));
+    }
+
+    [Fact]
     public async Task A_paused_set_waits_and_a_cancelled_one_can_go_on_after_all()
     {
         var photos = await PhotosAsync(4);

@@ -12,11 +12,13 @@ internal sealed class ArchiveStream(OrderBook book, OrderQueue queue)
 
     /// <summary>Writes the archive.</summary>
     /// <param name="order">The order; its pictures are made anew where they were fetched before.</param>
+    /// <param name="failedAlone">Whether only those are wanted that could not be made before.</param>
     /// <param name="into">Written to in order, never sought in.</param>
     /// <param name="cancel">Whoever fetches it has gone: the order waits to be fetched again.</param>
-    public async Task WriteAsync(Order order, Stream into, CancellationToken cancel)
+    public async Task WriteAsync(Order order, bool failedAlone, Stream into, CancellationToken cancel)
     {
-        foreach (var picture in order.Pictures) book.Forget(order.Id, picture.Number);
+        var wanted = order.Pictures.Where(p => !failedAlone || book.ResultOf(order.Id, p.Number) is { IsMade: false }).ToList();
+        foreach (var picture in wanted) book.Forget(order.Id, picture.Number);
         book.Set(order.Id, OrderMark.Cancelled, false);
         book.Set(order.Id, OrderMark.Paused, false);
         book.Set(order.Id, OrderMark.Fetching, true);
@@ -27,12 +29,12 @@ internal sealed class ArchiveStream(OrderBook book, OrderQueue queue)
             {
                 var asked = 0;
                 var failed = new List<string>();
-                for (var k = 0; k < order.Pictures.Count; k++)
+                for (var k = 0; k < wanted.Count; k++)
                 {
-                    var next = order.Pictures.Skip(asked).Take(k + Ahead - asked).Select(p => p.Number).ToList();
+                    var next = wanted.Skip(asked).Take(k + Ahead - asked).Select(p => p.Number).ToList();
                     if (next.Count > 0) await queue.AddAsync(order, next, cancel);
                     asked += next.Count;
-                    var picture = order.Pictures[k];
+                    var picture = wanted[k];
                     var result = await ResultAsync(order, picture.Number, cancel);
                     if (!result.IsMade) failed.Add($"{picture.Name}: {result.Fault}");
                     foreach (var file in result.Files) await PutAsync(archive, Path.Combine(book.FolderOf(order), file), cancel);

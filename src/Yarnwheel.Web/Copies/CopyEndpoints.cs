@@ -26,7 +26,7 @@ internal static class CopyEndpoints
         Act(one, "retry", (desk, order) => desk.RetryAsync(order));
         Act(one, "remove", (desk, order) => desk.RemoveAsync(order));
         one.MapGet("/file", (string id, int? at, OrderBook book) => book.Find(id) is { Target: OrderTarget.Kept } order ? FileOf(book, order, at ?? 0) : Results.NotFound());
-        one.MapGet("/zip", async (string id, OrderBook book, ArchiveStream archive, HttpContext context) =>
+        one.MapGet("/zip", async (string id, bool? failed, OrderBook book, ArchiveStream archive, HttpContext context) =>
         {
             if (book.Find(id) is not { Target: OrderTarget.Zip } order)
             {
@@ -41,7 +41,7 @@ internal static class CopyEndpoints
             context.Response.Headers.ContentDisposition = $"attachment; filename=\"yarnwheel-{order.CreatedAt:yyyy-MM-dd-HHmm}.zip\"";
             try
             {
-                await archive.WriteAsync(order, context.Response.Body, context.RequestAborted);
+                await archive.WriteAsync(order, failed ?? false, context.Response.Body, context.RequestAborted);
             }
             catch (OperationCanceledException) when (!context.RequestAborted.IsCancellationRequested)
             {
