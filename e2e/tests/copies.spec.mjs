@@ -76,7 +76,7 @@ test('an archive with a look on each is made while it comes, and can be fetched 
   await expect(page.locator('.order')).toHaveCount(1);
 });
 
-test('layers and all masks come from the Bench', async ({ page }) => {
+test('layers come from the Bench', async ({ page }) => {
   await openPhoto(page, app.url, 'hoop-wall');
   await page.getByRole('button', { name: 'Save a copy' }).click();
   await page.getByLabel('layers, OpenRaster').check();

@@ -4,6 +4,7 @@ using Yarnwheel.Core.Looks;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Orders.Book;
 using Yarnwheel.Orders.Naming;
+using Yarnwheel.Orders.Queue;
 
 namespace Yarnwheel.Cli;
 
@@ -22,7 +23,7 @@ internal static class BatchCommand
         var clash = new Option<NameClash>("--clash") { Description = "What becomes of a name that is taken: number, skip or replace.", DefaultValueFactory = _ => NameClash.Number };
         var format = new Option<CopyFormat>("--format") { Description = "jpeg, png, tiff, webp, avif or layers.", DefaultValueFactory = _ => CopyFormat.Jpeg };
         var masks = new Option<bool>("--masks") { Description = "Write the masks of all areas, 16-bit PNG, instead of the picture." };
-        var jobs = new Option<int>("--jobs") { Description = "How many at once.", DefaultValueFactory = _ => Math.Clamp(Environment.ProcessorCount / 2, 2, 16) };
+        var jobs = new Option<int>("--jobs") { Description = "How many at once.", DefaultValueFactory = _ => OrderServices.UsualWorkers };
         var goesOn = new Option<bool>("--continue") { Description = "Go on where an earlier run stopped: copies that are there are taken as made." };
         var report = new Option<string?>("--report") { Description = "A file that gets a line of JSON for each picture; - for standard output." };
         var pictures = Inputs.Pictures();

@@ -41,5 +41,8 @@ public sealed class DataFolder
     public void Sweep()
     {
         foreach (var file in Directory.EnumerateFiles(Incoming)) File.Delete(file);
+        // Where copies waited before there were orders; it was emptied at each start.
+        var copies = Path.Combine(Root, "copies");
+        if (Directory.Exists(copies)) Directory.Delete(copies, recursive: true);
     }
 }

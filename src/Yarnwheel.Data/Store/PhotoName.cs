@@ -1,4 +1,5 @@
 using Yarnwheel.Codecs;
+using Yarnwheel.Codecs.Saving;
 
 namespace Yarnwheel.Data.Store;
 
@@ -15,7 +16,7 @@ public static class PhotoName
         var dot = last.LastIndexOf('.');
         if (dot > 0) last = last[..dot];
         // Reserved in file names on one system or another; the angle brackets are markup as well.
-        var clean = new string(last.Select(c => char.IsControl(c) || "<>:\"/\\|?*".Contains(c, StringComparison.Ordinal) ? '-' : c).ToArray()).Trim(' ', '.');
+        var clean = new string(last.Select(c => FileName.IsForbidden(c) ? '-' : c).ToArray()).Trim(' ', '.');
         if (clean.Length > Longest) clean = clean[..Longest].TrimEnd();
         return clean.Length == 0 ? "photo" : clean;
     }

@@ -5,7 +5,6 @@ using Yarnwheel.Core.Looks;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 using Yarnwheel.Orders.Book;
-using Yarnwheel.Orders.Naming;
 
 namespace Yarnwheel.Orders.Making;
 

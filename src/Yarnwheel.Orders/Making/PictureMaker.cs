@@ -44,7 +44,7 @@ public sealed class PictureMaker(OrderBook book, IPhotoSource photos, IWorkPace 
         try
         {
             book.WriteShare(id, number, 0);
-            var (files, notes) = Make(order, picture, new Sharing(this, order.Id, number, stop), stop.Token);
+            var (files, notes) = Make(order, picture, new Sharing(book, pace, order.Id, number, stop), stop.Token);
             book.Write(id, number, new PictureResult { IsMade = true, Files = [.. files.Select(f => Path.GetFileName(f))], Notes = notes, Bytes = files.Sum(f => new FileInfo(f).Length), Milliseconds = watch.Elapsed.TotalMilliseconds });
             return Attempt.Done;
         }
@@ -108,23 +108,20 @@ public sealed class PictureMaker(OrderBook book, IPhotoSource photos, IWorkPace 
     }
 
     /// <summary>Writes the share down now and then, gives way to what is more urgent, and stops when the order is cancelled.</summary>
-    private sealed class Sharing(PictureMaker maker, string id, int number, CancellationTokenSource stop) : IProgress<double>
+    private sealed class Sharing(OrderBook book, IWorkPace pace, string id, int number, CancellationTokenSource stop) : IProgress<double>
     {
         private long saidAt = long.MinValue;
 
         public void Report(double value)
         {
-            maker.pace.GiveWay(stop.Token);
+            pace.GiveWay(stop.Token);
             var now = Stopwatch.GetTimestamp();
             if (saidAt != long.MinValue && Stopwatch.GetElapsedTime(saidAt, now).TotalMilliseconds < SharesEvery) return;
             saidAt = now;
-            maker.book.WriteShare(id, number, value);
-            if (maker.book.Is(id, OrderMark.Cancelled)) stop.Cancel();
+            book.WriteShare(id, number, value);
+            if (book.Is(id, OrderMark.Cancelled)) stop.Cancel();
         }
     }
-
-    private readonly IWorkPace pace = pace;
-    private readonly OrderBook book = book;
 }
 
 /// <summary>How work that nobody waits for lets more urgent work go first.</summary>

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
+using Yarnwheel.Codecs.Saving;
 using Yarnwheel.Core;
 
 namespace Yarnwheel.Orders.Naming;

@@ -42,8 +42,8 @@ internal sealed class WatchedFolder(WatchOptions options, PhotoLibrary library, 
 
     private async Task LookAsync(string folder, HashSet<string> done, CancellationToken cancel)
     {
-        var options = new EnumerationOptions { RecurseSubdirectories = true, IgnoreInaccessible = true, AttributesToSkip = FileAttributes.Hidden | FileAttributes.System };
-        foreach (var file in new DirectoryInfo(folder).EnumerateFiles("*", options).Where(f => Extensions.Contains(f.Extension)).OrderBy(f => f.FullName, StringComparer.Ordinal))
+        var everywhere = new EnumerationOptions { RecurseSubdirectories = true, IgnoreInaccessible = true, AttributesToSkip = FileAttributes.Hidden | FileAttributes.System };
+        foreach (var file in new DirectoryInfo(folder).EnumerateFiles("*", everywhere).Where(f => Extensions.Contains(f.Extension)).OrderBy(f => f.FullName, StringComparer.Ordinal))
         {
             var (length, written) = (file.Length, file.LastWriteTimeUtc);
             var line = string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{length}\t{written.Ticks}\t{file.FullName}");

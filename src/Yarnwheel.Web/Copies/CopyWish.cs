@@ -30,7 +30,8 @@ internal sealed record CopyWish(OrderKind Kind = OrderKind.Picture, int Area = 0
         {
             Format = Format,
             Quality = Quality,
-            Bits = Format is CopyFormat.Png or CopyFormat.Tiff ? Bits : Bits is 16 ? 8 : Bits,
+            // A page keeps what was chosen for another format.
+            Bits = Format is CopyFormat.Png or CopyFormat.Tiff ? Bits : 8,
             Profile = Profile,
             Size = Format == CopyFormat.Layers || (LongerSide is null && Megapixels is null) ? null : new CopySize(LongerSide, Megapixels),
             Sharpness = Format == CopyFormat.Layers ? OutputSharpness.None : Sharpness,

@@ -1,4 +1,5 @@
 using FsCheck.Xunit;
+using Yarnwheel.Codecs.Saving;
 using Yarnwheel.Core;
 using Yarnwheel.Orders.Naming;
 

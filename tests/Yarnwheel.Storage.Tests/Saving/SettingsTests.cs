@@ -57,7 +57,6 @@ public sealed class SettingsTests : IDisposable
     [Fact]
     public void Each_step_of_sharpening_gives_more_contrast_at_an_edge()
     {
-        var image = TestPhotos.Image();
         var deviations = Enum.GetValues<OutputSharpness>().Select(step =>
         {
             using var copy = Image.NewFromFile(Save(Edge(), new CopySettings { Format = CopyFormat.Png, Sharpness = step, Size = new CopySize(60) }));

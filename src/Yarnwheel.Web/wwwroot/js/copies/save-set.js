@@ -129,7 +129,6 @@ export class SaveSet {
         link.click();
       }
       note(`${this.#photos.length === 1 ? 'One copy is' : `${this.#photos.length} copies are`} being made; how far they are is shown under Copies.`);
-      document.dispatchEvent(new Event('yarnwheel:orders'));
     } catch (error) {
       fault(error);
     }

@@ -1,4 +1,4 @@
-namespace Yarnwheel.Orders.Naming;
+namespace Yarnwheel.Codecs.Saving;
 
 /// <summary>Makes names that every usual file system takes.</summary>
 public static class FileName
