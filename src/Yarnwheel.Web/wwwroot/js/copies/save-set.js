@@ -1,5 +1,6 @@
 // @ts-check
 import { post } from '../http.js';
+import { Newest } from '../newest.js';
 import { fault, note } from '../notes.js';
 import { CopySettings } from './settings.js';
 
@@ -9,7 +10,7 @@ export class SaveSet {
   #photos = [];
   /** @type {CopySettings | null} */
   #settings = null;
-  #asked = 0;
+  #planning = new Newest(async () => this.#plan(), error => this.#refused(error));
   /** @type {ReturnType<typeof setTimeout> | undefined} */
   #timer;
 
@@ -40,7 +41,6 @@ export class SaveSet {
       this.#settings = new CopySettings(this.#form);
       if (!this.dialog.open) this.dialog.showModal();
       this.#draw();
-      this.#plan();
     } catch (error) {
       fault(error);
     }
@@ -86,34 +86,42 @@ export class SaveSet {
 
   #later() {
     clearTimeout(this.#timer);
-    this.#timer = setTimeout(() => this.#plan(), 200);
+    this.#timer = setTimeout(() => this.#planning.ask(true), 200);
   }
 
   /** The names as they will be, and what is in the way. */
   async #plan() {
     if (!this.#form) return;
-    const asked = ++this.#asked;
-    const place = /** @type {HTMLElement} */ (this.dialog.querySelector('#plan'));
-    const start = /** @type {HTMLButtonElement} */ (this.dialog.querySelector('#set-start'));
-    try {
-      const plan = await (await post('/copies/plan', this.#request, new AbortController().signal)).json();
-      if (asked !== this.#asked || !this.#form) return;
-      place.classList.remove('is-fault');
-      const names = document.createElement('ol');
-      for (const { name, fate } of plan.names.slice(0, 6)) {
-        const line = document.createElement('li');
-        line.textContent = name;
-        line.className = `is-${fate}`;
-        names.append(line);
-      }
-      place.replaceChildren(names, ...words(plan).map(text => Object.assign(document.createElement('p'), { textContent: text })));
-      start.disabled = plan.names.every((/** @type {{ fate: string }} */ n) => n.fate === 'skipped');
-    } catch (error) {
-      if (asked !== this.#asked || !this.#form) return;
-      place.classList.add('is-fault');
-      place.textContent = error instanceof Error ? error.message : String(error);
-      start.disabled = true;
+    const plan = await (await post('/copies/plan', this.#request)).json();
+    if (!this.#form) return;
+    const { place, start } = this.#answer;
+    place.classList.remove('is-fault');
+    const names = document.createElement('ol');
+    for (const { name, fate } of plan.names.slice(0, 6)) {
+      const line = document.createElement('li');
+      line.textContent = name;
+      line.className = `is-${fate}`;
+      names.append(line);
     }
+    place.replaceChildren(names, ...words(plan).map(text => Object.assign(document.createElement('p'), { textContent: text })));
+    start.disabled = plan.names.every((/** @type {{ fate: string }} */ n) => n.fate === 'skipped');
+  }
+
+  /** @param {unknown} error */
+  #refused(error) {
+    if (!this.#form) return;
+    const { place, start } = this.#answer;
+    place.classList.add('is-fault');
+    place.textContent = error instanceof Error ? error.message : String(error);
+    start.disabled = true;
+  }
+
+  /** Where the plan is shown, and what it allows. */
+  get #answer() {
+    return {
+      place: /** @type {HTMLElement} */ (this.dialog.querySelector('#plan')),
+      start: /** @type {HTMLButtonElement} */ (this.dialog.querySelector('#set-start')),
+    };
   }
 
   async #begin() {
