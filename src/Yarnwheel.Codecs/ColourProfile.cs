@@ -50,18 +50,20 @@ internal sealed class ColourProfile
     public static Image Tagged(Image image, byte[] profile) => image.Mutate(m => m.Set(GValue.BlobType, Field, profile));
 
     /// <summary>The picture as linear light, 3 floats a pixel, 1 = white.</summary>
-    public static Image ToLinear(Image image) =>
-        image.IccImport(pcs: Enums.PCS.Xyz, intent: Enums.Intent.Relative, embedded: true, blackPointCompensation: false)
-            .Colourspace(Enums.Interpretation.Scrgb)
-            .Cast(Enums.BandFormat.Float);
+    public static Image ToLinear(Image image)
+    {
+        using var xyz = image.IccImport(pcs: Enums.PCS.Xyz, intent: Enums.Intent.Relative, embedded: true, blackPointCompensation: false);
+        using var light = xyz.Colourspace(Enums.Interpretation.Scrgb);
+        return light.Cast(Enums.BandFormat.Float);
+    }
 
     /// <summary>Linear light as a profile's device values.</summary>
-    /// <param name="linear">3 floats a pixel.</param>
+    /// <param name="linear">3 floats a pixel, tagged so.</param>
     /// <param name="profile">Of RGB.</param>
     /// <param name="bits">8 or 16.</param>
     public static Image FromLinear(Image linear, byte[] profile, int bits)
     {
-        using var xyz = linear.Copy(interpretation: Enums.Interpretation.Scrgb).Colourspace(Enums.Interpretation.Xyz);
+        using var xyz = linear.Colourspace(Enums.Interpretation.Xyz);
         using var tagged = Tagged(xyz, profile);
         return tagged.IccExport(pcs: Enums.PCS.Xyz, intent: Enums.Intent.Relative, depth: bits);
     }
@@ -93,8 +95,8 @@ internal sealed class ColourProfile
         }
         try
         {
-            using var image = Image.NewFromMemory(grid, 216, 1, 3, Enums.BandFormat.Uchar);
-            using var tagged = Tagged(image.Copy(interpretation: Enums.Interpretation.Srgb), profile);
+            using var image = ArrayImage.Of(grid, 216, 1, 3, Enums.Interpretation.Srgb);
+            using var tagged = Tagged(image, profile);
             using var linear = ToLinear(tagged);
             var values = linear.WriteToMemory<float>();
             return values.Select((v, i) => Math.Abs(Srgb.Encode((double)v) - grid[i] / 255.0)).Max();

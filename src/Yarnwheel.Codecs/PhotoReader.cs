@@ -93,7 +93,8 @@ public sealed class PhotoReader(PhotoLimits limits)
 
     private static DecodedPhoto Decode(Image upright, PhotoFormat format, CancellationToken cancel)
     {
-        var opaque = WithoutExtras(upright.HasAlpha() ? upright.Flatten(background: [White(upright)]) : upright);
+        using var flat = upright.HasAlpha() ? upright.Flatten(background: [White(upright)]) : upright.Copy();
+        using var opaque = WithoutExtras(flat);
         var bits = opaque.Format is Enums.BandFormat.Uchar or Enums.BandFormat.Char ? 8 : 16;
         var profile = ColourProfile.Of(opaque);
         if (opaque.Format is Enums.BandFormat.Float or Enums.BandFormat.Double && profile is null)
@@ -101,12 +102,12 @@ public sealed class PhotoReader(PhotoLimits limits)
         if (profile is null || profile.IsSrgb)
         {
             // Grey and CMYK without a profile of their own go through the library's built-in ones.
-            var rgb = opaque.Colourspace(bits == 8 ? Enums.Interpretation.Srgb : Enums.Interpretation.Rgb16);
+            using var rgb = opaque.Colourspace(bits == 8 ? Enums.Interpretation.Srgb : Enums.Interpretation.Rgb16);
             return new DecodedPhoto(ReadPixels(rgb, bits, cancel), format, bits, profile?.Data, true);
         }
         var pixels = profile.Matrix is { } matrix && (opaque.Format is Enums.BandFormat.Uchar or Enums.BandFormat.Ushort)
             ? ReadThrough(matrix, opaque, bits, cancel)
-            : new FloatPixels(Memory<float>(ColourProfile.ToLinear(opaque), cancel), opaque.Width, opaque.Height);
+            : ReadThroughLibrary(opaque, cancel);
         return new DecodedPhoto(pixels, format, bits, profile.IsRgb ? profile.Data : null, !profile.IsRgb);
     }
 
@@ -120,7 +121,7 @@ public sealed class PhotoReader(PhotoLimits limits)
             _ => 3,
         };
         if (image.Bands < own) throw new UnreadablePhotoException($"The picture has {image.Bands} channels where its kind has {own}; it can't be read. Nothing was added.");
-        return image.Bands == own ? image : image.ExtractBand(0, own);
+        return image.Bands == own ? image.Copy() : image.ExtractBand(0, own);
     }
 
     private static FloatPixels ReadThrough(MatrixProfile matrix, Image image, int bits, CancellationToken cancel)
@@ -138,9 +139,17 @@ public sealed class PhotoReader(PhotoLimits limits)
         }, cancel);
     }
 
-    private static PhotoPixels ReadPixels(Image rgb, int bits, CancellationToken cancel) => bits == 8
-        ? new BytePixels(Memory<byte>(rgb.Cast(Enums.BandFormat.Uchar), cancel), rgb.Width, rgb.Height)
-        : new WordPixels(Memory<ushort>(rgb.Cast(Enums.BandFormat.Ushort), cancel), rgb.Width, rgb.Height);
+    private static FloatPixels ReadThroughLibrary(Image image, CancellationToken cancel)
+    {
+        using var linear = ColourProfile.ToLinear(image);
+        return new FloatPixels(Memory<float>(linear, cancel), image.Width, image.Height);
+    }
+
+    private static PhotoPixels ReadPixels(Image rgb, int bits, CancellationToken cancel)
+    {
+        using var cast = rgb.Cast(bits == 8 ? Enums.BandFormat.Uchar : Enums.BandFormat.Ushort);
+        return bits == 8 ? new BytePixels(Memory<byte>(cast, cancel), rgb.Width, rgb.Height) : new WordPixels(Memory<ushort>(cast, cancel), rgb.Width, rgb.Height);
+    }
 
     private static double White(Image image) => image.Format is Enums.BandFormat.Uchar ? 255 : image.Format is Enums.BandFormat.Ushort ? 65535 : 1;
 

@@ -8,9 +8,8 @@ public static class SampleWriter
     /// <summary>A JPEG without chroma subsampling from interleaved 8-bit sRGB.</summary>
     public static byte[] Jpeg(byte[] rgb, int width, int height, int quality)
     {
-        using var image = Image.NewFromMemory(rgb, width, height, 3, Enums.BandFormat.Uchar);
-        using var tagged = image.Copy(interpretation: Enums.Interpretation.Srgb);
-        return tagged.JpegsaveBuffer(q: quality, subsampleMode: Enums.ForeignSubsample.Off, optimizeCoding: true, keep: Enums.ForeignKeep.None);
+        using var image = ArrayImage.Of(rgb, width, height, 3, Enums.Interpretation.Srgb);
+        return image.JpegsaveBuffer(q: quality, subsampleMode: Enums.ForeignSubsample.Off, optimizeCoding: true, keep: Enums.ForeignKeep.None);
     }
 
     /// <summary>A 16-bit grey PNG.</summary>
@@ -21,8 +20,7 @@ public static class SampleWriter
 
     private static byte[] Png(ushort[] values, int width, int height, int bands, Enums.Interpretation interpretation)
     {
-        using var image = Image.NewFromMemory(values, width, height, bands, Enums.BandFormat.Ushort);
-        using var tagged = image.Copy(interpretation: interpretation);
-        return tagged.PngsaveBuffer(compression: 9, keep: Enums.ForeignKeep.None);
+        using var image = ArrayImage.Of(values, width, height, bands, interpretation);
+        return image.PngsaveBuffer(compression: 9, keep: Enums.ForeignKeep.None);
     }
 }

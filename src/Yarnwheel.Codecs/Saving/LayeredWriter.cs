@@ -102,13 +102,13 @@ public static class LayeredWriter
 
     private static byte[] Png(byte[] values, int width, int height, int bands)
     {
-        using var image = Image.NewFromMemory(values, width, height, bands, Enums.BandFormat.Uchar).Copy(interpretation: Enums.Interpretation.Srgb);
+        using var image = ArrayImage.Of(values, width, height, bands, Enums.Interpretation.Srgb);
         return image.PngsaveBuffer(compression: 5, filter: Enums.ForeignPngFilter.Up);
     }
 
     private static byte[] Small(byte[] values, int width, int height)
     {
-        using var image = Image.NewFromMemory(values, width, height, 3, Enums.BandFormat.Uchar).Copy(interpretation: Enums.Interpretation.Srgb);
+        using var image = ArrayImage.Of(values, width, height, 3, Enums.Interpretation.Srgb);
         using var small = image.ThumbnailImage(Thumbnail, height: Thumbnail, size: Enums.Size.Down, linear: true);
         return small.PngsaveBuffer(compression: 6);
     }

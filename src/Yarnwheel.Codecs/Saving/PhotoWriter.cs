@@ -43,7 +43,7 @@ public static class PhotoWriter
         using var complete = CopyMetadata.Onto(pixels, original, embedded, settings, note);
         WholeFile.Write(path, temporary =>
         {
-            var saving = complete.Copy();
+            using var saving = complete.Copy();
             saving.SetProgress(new PercentProgress(new PartOfProgress(progress, RenderingShare, 1)), cancel);
             PictureEncoding.Write(saving, temporary, settings);
         }, cancel);
@@ -55,9 +55,8 @@ public static class PhotoWriter
     {
         ArgumentNullException.ThrowIfNull(renderer);
         var mask = renderer.Copies.Mask(recipe, area, new PartOfProgress(progress, 0, RenderingShare), cancel);
-        using var image = Image.NewFromMemory(mask, renderer.Photo.Width, renderer.Photo.Height, 1, Enums.BandFormat.Ushort);
-        using var tagged = image.Copy(interpretation: Enums.Interpretation.Grey16);
-        WholeFile.Write(path, temporary => tagged.Pngsave(temporary, compression: 4, keep: Enums.ForeignKeep.None), cancel);
+        using var image = ArrayImage.Of(mask, renderer.Photo.Width, renderer.Photo.Height, 1, Enums.Interpretation.Grey16);
+        WholeFile.Write(path, temporary => image.Pngsave(temporary, compression: 4, keep: Enums.ForeignKeep.None), cancel);
         progress?.Report(1);
     }
 

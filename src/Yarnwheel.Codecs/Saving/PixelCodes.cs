@@ -34,9 +34,8 @@ internal abstract class PixelCodes(int width, int height)
         return bits == 8 ? new MatrixCodes<byte>(matrix, bits, width, height) : new MatrixCodes<ushort>(matrix, bits, width, height);
     }
 
-    private static Image Wrap<T>(T[] values, int width, int height) where T : unmanaged => values is byte[] bytes
-        ? Image.NewFromMemory(bytes, width, height, 3, Enums.BandFormat.Uchar).Copy(interpretation: Enums.Interpretation.Srgb)
-        : Image.NewFromMemory((ushort[])(object)values, width, height, 3, Enums.BandFormat.Ushort).Copy(interpretation: Enums.Interpretation.Rgb16);
+    private static Image Wrap<T>(T[] values, int width, int height) where T : unmanaged =>
+        ArrayImage.Of(values, width, height, 3, values is byte[] ? Enums.Interpretation.Srgb : Enums.Interpretation.Rgb16);
 
     private sealed class SrgbBytes(int width, int height) : PixelCodes(width, height)
     {
@@ -96,6 +95,10 @@ internal abstract class PixelCodes(int width, int height)
             for (var x = 0; x < Width; x++) (into[3 * x], into[3 * x + 1], into[3 * x + 2]) = (light.Red[x], light.Green[x], light.Blue[x]);
         }
 
-        public override Image Picture() => ColourProfile.FromLinear(Image.NewFromMemory(target, Width, Height, 3, Enums.BandFormat.Float), profile, bits);
+        public override Image Picture()
+        {
+            using var linear = ArrayImage.Of(target, Width, Height, 3, Enums.Interpretation.Scrgb);
+            return ColourProfile.FromLinear(linear, profile, bits);
+        }
     }
 }

@@ -28,7 +28,7 @@ internal static class SizedPicture
                 for (var x = 0; x < width; x++) (into[3 * x], into[3 * x + 1], into[3 * x + 2]) = (light.Red[x], light.Green[x], light.Blue[x]);
             }, progress, cancel);
             // In linear light, by Lanczos' window of three lobes (C. Duchon, 1979), as wide as the reduction asks for.
-            using var image = Image.NewFromMemory(full, width, height, 3, Enums.BandFormat.Float);
+            using var image = ArrayImage.Of(full, width, height, 3, Enums.Interpretation.Scrgb);
             using var small = image.Resize((double)size.Width / width, kernel: Enums.Kernel.Lanczos3, gap: 0, vscale: (double)size.Height / height);
             using var registration = cancel.Register(() => small.SetKill(true));
             var values = small.WriteToMemory<float>();
