@@ -1,5 +1,6 @@
 using System.Security.Cryptography;
 using NetVips;
+using Yarnwheel.Codecs.Metadata;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -40,13 +41,8 @@ public static class PhotoWriter
         }
         using var pixels = codes.Picture();
         var note = settings.EmbedRecipe ? new RecipeNote(RecipeJson.WriteCompact(recipe), original is null ? null : HashOf(original)) : null;
-        using var complete = CopyMetadata.Onto(pixels, original, embedded, settings, note);
-        WholeFile.Write(path, temporary =>
-        {
-            using var saving = complete.Copy();
-            saving.SetProgress(new PercentProgress(new PartOfProgress(progress, RenderingShare, 1)), cancel);
-            PictureEncoding.Write(saving, temporary, settings);
-        }, cancel);
+        var metadata = CopyMetadata.For(original, size, coded is null, settings, note);
+        WholeFile.Write(path, temporary => PictureEncoding.Write(pixels, temporary, settings, embedded, metadata, new PartOfProgress(progress, RenderingShare, 1), cancel), cancel);
         progress?.Report(1);
     }
 

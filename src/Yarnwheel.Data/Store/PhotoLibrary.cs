@@ -1,6 +1,7 @@
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Yarnwheel.Codecs;
+using Yarnwheel.Codecs.Metadata;
 using Yarnwheel.Codecs.Saving;
 using Yarnwheel.Core;
 using Yarnwheel.Core.Recipes;

@@ -74,23 +74,6 @@ public sealed class SavingTests : IDisposable
         Assert.True(!read.Contains("orientation") || (int)read.Get("orientation") == 1);
     }
 
-    [Fact]
-    public void The_thumbnail_inside_EXIF_does_not_stay()
-    {
-        // A first directory of one entry (274, orientation) that links to a second one, both byte orders.
-        byte[] little = [.. "Exif\0\0II*\0"u8, 8, 0, 0, 0, 1, 0, 0x12, 1, 3, 0, 1, 0, 0, 0, 6, 0, 0, 0, 26, 0, 0, 0, 0, 0, 0, 0, 0, 0];
-        byte[] big = [.. "MM\0*"u8, 0, 0, 0, 8, 0, 1, 1, 0x12, 0, 3, 0, 0, 0, 1, 0, 6, 0, 0, 0, 0, 0, 26, 0, 0, 0, 0, 0, 0];
-        foreach (var (exif, link) in (List<(byte[], int)>)[(little, 6 + 8 + 2 + 12), (big, 8 + 2 + 12)])
-        {
-            var cut = ExifBlock.WithoutThumbnail(exif);
-            Assert.NotEqual(0, exif[link] + exif[link + 1] + exif[link + 2] + exif[link + 3]);
-            Assert.Equal([0, 0, 0, 0], cut[link..(link + 4)]);
-            Assert.Equal(exif[..link], cut[..link]);
-        }
-        // What is no EXIF, or ends too early, is left alone.
-        foreach (var odd in (byte[][])[[], [1, 2, 3], little[..15], [.. "II*\0"u8, 255, 255, 255, 255]]) Assert.Equal(odd, ExifBlock.WithoutThumbnail(odd));
-    }
-
     [Theory]
     [InlineData(CopyFormat.Jpeg)]
     [InlineData(CopyFormat.Png)]

@@ -1,6 +1,7 @@
 using System.Text;
 using NetVips;
 using Yarnwheel.Codecs;
+using Yarnwheel.Codecs.Metadata;
 using Yarnwheel.Codecs.Saving;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Photos;
@@ -157,11 +158,16 @@ public sealed class SettingsTests : IDisposable
     }
 
     [Fact]
-    public void Odd_IPTC_is_left_as_it_is()
+    public void Odd_IPTC_is_none()
     {
-        foreach (var odd in (byte[][])[[], [1, 2, 3], [0x1C, 2, 120, 0xFF, 0xFF, 1], [0x1C, 2, 90, 0, 9, 1]]) Assert.Equal(odd, IptcRecords.WithoutPlace(odd));
-        // Within an image resource its length stays.
-        byte[] wrapped = [.. "8BIM"u8, 4, 4, 0, 0, 0, 0, 0, 8, 0x1C, 2, 90, 0, 3, .. "Dye"u8];
-        Assert.Equal([.. wrapped[..^3], .. "   "u8], IptcRecords.WithoutPlace(wrapped));
+        foreach (var odd in (byte[][])[[], [1, 2, 3], [0x1C, 2, 120, 0xFF, 0xFF, 1], [0x1C, 2, 90, 0, 9, 1], [.. "8BIM"u8, 4, 4, 0, 0, 255, 255, 255, 255, 1, 2, 3]]) Assert.Empty(IptcRecords.Read(odd));
+        // Bare, and within image resources.
+        byte[] bare = [0x1C, 2, 90, 0, 3, .. "Dye"u8];
+        byte[] wrapped = [.. "8BIM"u8, 4, 3, 1, (byte)'a', 0, 0, 0, 1, 7, 0, .. "8BIM"u8, 4, 4, 0, 0, 0, 0, 0, 8, .. bare];
+        foreach (var sets in (IReadOnlyList<IptcDataSet>[])[IptcRecords.Read(bare), IptcRecords.Read(wrapped), IptcRecords.Read(IptcRecords.Segment(IptcRecords.Read(bare)))])
+        {
+            Assert.Equal("Dye", IptcRecords.Text(Assert.Single(sets)));
+            Assert.Empty(IptcRecords.WithoutPlace(sets));
+        }
     }
 }

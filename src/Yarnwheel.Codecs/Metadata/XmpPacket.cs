@@ -2,7 +2,7 @@ using System.Text;
 using System.Xml;
 using System.Xml.Linq;
 
-namespace Yarnwheel.Codecs.Saving;
+namespace Yarnwheel.Codecs.Metadata;
 
 /// <summary>An XMP packet (ISO 16684-1): read, changed, written.</summary>
 internal sealed class XmpPacket
@@ -43,14 +43,30 @@ internal sealed class XmpPacket
         }
     }
 
-    /// <summary>Says that the pixels are upright, if it says anything about that. ISO 16684-1, TIFF schema.</summary>
-    public void Upright()
+    /// <summary>Makes true what a copy changes, as far as the packet speaks of it: upright, of its own size, written by this program (ISO 16684-2, TIFF and EXIF schemas); the small picture inside is dropped.</summary>
+    /// <param name="width">Pixels.</param>
+    /// <param name="height">Pixels.</param>
+    public void TellCopy(int width, int height)
     {
+        Dictionary<string, object> told = new()
+        {
+            ["Orientation"] = 1, ["ImageWidth"] = width, ["ImageLength"] = height, ["PixelXDimension"] = width, ["PixelYDimension"] = height, ["Software"] = "Yarnwheel",
+        };
         foreach (var description in Descriptions())
         {
-            foreach (var attribute in description.Attributes().Where(a => IsOrientation(a.Name))) attribute.Value = "1";
-            foreach (var element in description.Elements().Where(e => IsOrientation(e.Name))) element.Value = "1";
+            foreach (var attribute in description.Attributes().Where(a => IsOfPixels(a.Name) && told.ContainsKey(a.Name.LocalName))) attribute.SetValue(told[attribute.Name.LocalName]);
+            foreach (var element in description.Elements().Where(e => IsOfPixels(e.Name) && told.ContainsKey(e.Name.LocalName))) element.SetValue(told[element.Name.LocalName]);
+            description.Elements().Where(e => e.Name.LocalName == "Thumbnails").Remove();
+            foreach (var events in description.Elements().Where(e => e.Name.LocalName == "History").Elements(Rdf + "Seq")) TellSaved(events);
         }
+    }
+
+    /// <summary>Goes on with a history of what was done (ISO 16684-2, resource events).</summary>
+    private static void TellSaved(XElement events)
+    {
+        var action = events.Descendants().Select(e => e.Name).Concat(events.Descendants().Attributes().Select(a => a.Name)).FirstOrDefault(n => n.LocalName == "action");
+        if (action is null) return;
+        events.Add(new XElement(Rdf + "li", new XAttribute(Rdf + "parseType", "Resource"), new XElement(action, "saved"), new XElement(action.Namespace + "softwareAgent", "Yarnwheel")));
     }
 
     /// <summary>Drops what says where the picture was taken.</summary>
@@ -64,13 +80,21 @@ internal sealed class XmpPacket
     }
 
     /// <summary>dc:rights, in no particular language.</summary>
-    public void SetRights(string text) => Set(Core + "rights", "dc", new XElement(Rdf + "Alt", new XElement(Rdf + "li", new XAttribute(XNamespace.Xml + "lang", "x-default"), Clean(text))));
+    public void SetRights(string text) => SetInDefaultLanguage(Core + "rights", "dc", text);
 
     /// <summary>dc:creator, one.</summary>
-    public void SetCreator(string text) => Set(Core + "creator", "dc", new XElement(Rdf + "Seq", new XElement(Rdf + "li", Clean(text))));
+    public void SetCreator(string text) => SetList(Core + "creator", "dc", "Seq", [text]);
 
     /// <summary>A simple property.</summary>
-    public void Set(XName name, string prefix, string text) => Set(name, prefix, new XText(text));
+    public void Set(XName name, string prefix, string text) => Set(name, prefix, new XText(Clean(text)));
+
+    /// <summary>A text that may be there in several languages, in none in particular.</summary>
+    public void SetInDefaultLanguage(XName name, string prefix, string text) =>
+        Set(name, prefix, new XElement(Rdf + "Alt", new XElement(Rdf + "li", new XAttribute(XNamespace.Xml + "lang", "x-default"), Clean(text))));
+
+    /// <summary>Several values: "Seq" in order, "Bag" in none.</summary>
+    public void SetList(XName name, string prefix, string kind, IEnumerable<string> values) =>
+        Set(name, prefix, new XElement(Rdf + kind, values.Select(v => new XElement(Rdf + "li", Clean(v)))));
 
     /// <summary>A simple property's value; null where there is none.</summary>
     public string? Find(XName name) =>
@@ -94,7 +118,7 @@ internal sealed class XmpPacket
 
     private IEnumerable<XElement> Descriptions() => rdf.Elements(Rdf + "Description");
 
-    private static bool IsOrientation(XName name) => name.LocalName == "Orientation" && name.NamespaceName.Contains("tiff", StringComparison.Ordinal);
+    private static bool IsOfPixels(XName name) => name.NamespaceName.Contains("tiff", StringComparison.Ordinal) || name.NamespaceName.Contains("exif", StringComparison.Ordinal);
 
     // Schemas differ in where they keep places, but agree on what they call them (ISO 16684-1, IPTC Photo Metadata Standard).
     private static bool IsPlace(XName name) =>

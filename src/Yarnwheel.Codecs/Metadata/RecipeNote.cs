@@ -4,7 +4,7 @@ using System.Xml.Linq;
 using NetVips;
 using Yarnwheel.Core.Recipes;
 
-namespace Yarnwheel.Codecs.Saving;
+namespace Yarnwheel.Codecs.Metadata;
 
 /// <summary>A recipe written into a saved picture as XMP, with the hash of the photo that it was made for.</summary>
 /// <param name="Recipe">JSON.</param>

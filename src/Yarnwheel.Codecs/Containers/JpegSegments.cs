@@ -1,0 +1,34 @@
+using System.Buffers.Binary;
+
+namespace Yarnwheel.Codecs.Containers;
+
+/// <summary>Application segments of JPEG (ITU-T T.81, B.2.4.6; EXIF 2.32, 4.7.2).</summary>
+internal static class JpegSegments
+{
+    /// <summary>The longest content of a segment, bytes: its length of 16 bits counts itself.</summary>
+    public const int Longest = 65_533;
+
+    private const byte FirstApplication = 0xE0;
+
+    /// <summary>Copies a JPEG and puts segments in, behind JFIF's own.</summary>
+    /// <param name="from">At its start.</param>
+    /// <param name="to">Receives the whole file.</param>
+    /// <param name="segments">Numbers of application segments and their content; longer ones than fit are left out.</param>
+    public static void Copy(Stream from, Stream to, IEnumerable<(int Number, byte[] Content)> segments)
+    {
+        var head = new byte[6];
+        from.ReadExactly(head);
+        to.Write(head.AsSpan(0, 2));
+        if (head[2] == 0xFF && head[3] == FirstApplication)
+        {
+            var jfif = new byte[BinaryPrimitives.ReadUInt16BigEndian(head.AsSpan(4)) - 2];
+            from.ReadExactly(jfif);
+            to.Write(head.AsSpan(2));
+            to.Write(jfif);
+        }
+        else from.Position = 2;
+        foreach (var (number, content) in segments.Where(s => s.Content.Length <= Longest))
+            to.Write([0xFF, (byte)(FirstApplication + number), (byte)((content.Length + 2) >> 8), (byte)(content.Length + 2), .. content]);
+        from.CopyTo(to);
+    }
+}
