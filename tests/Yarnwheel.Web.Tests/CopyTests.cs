@@ -124,6 +124,20 @@ public sealed class CopyTests : IDisposable
     }
 
     [Fact]
+    public async Task An_archive_can_be_paused_while_it_is_fetched_and_is_fetched_by_one_at_a_time()
+    {
+        var photos = await PhotosAsync(6);
+        var id = await BeginAsync(new { photos, pattern = "p{number}", target = "zip", wish = new { format = "avif" } });
+        using var fetching = await app.Client.GetAsync($"/copies/{id}/zip", HttpCompletionOption.ResponseHeadersRead);
+        await app.PostAsync($"/copies/{id}/pause");
+        Assert.Equal(HttpStatusCode.Conflict, (await app.Client.GetAsync($"/copies/{id}/zip")).StatusCode);
+        Assert.Contains("data-order-act=\"go-on\"", await app.Client.GetStringAsync("/copies"));
+        await app.PostAsync($"/copies/{id}/go-on");
+        await using var archive = new ZipArchive(await fetching.Content.ReadAsStreamAsync(), ZipArchiveMode.Read);
+        Assert.Equal(Enumerable.Range(1, 6).Select(n => $"p{n}.avif"), archive.Entries.Select(e => e.FullName));
+    }
+
+    [Fact]
     public async Task A_paused_set_waits_and_a_cancelled_one_can_go_on_after_all()
     {
         var photos = await PhotosAsync(4);

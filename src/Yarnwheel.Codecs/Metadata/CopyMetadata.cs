@@ -46,12 +46,20 @@ internal sealed record CopyMetadata(ExifBlock? Exif, IReadOnlyList<IptcDataSet> 
 
     private static (ExifBlock? Exif, IReadOnlyList<IptcDataSet> Iptc) Read(Image source, string path)
     {
-        if (PhotoReader.Format(source) != PhotoFormat.Tiff) return (Blob(source, "exif-data") is { } block ? ExifReader.Read(block) : null, IptcRecords.Read(Blob(source, "iptc-data")));
+        if (PhotoReader.Format(source) != PhotoFormat.Tiff) return (Blob(source, "exif-data") is { } block ? ExifReader.Read(block) : null, IptcRecords.Read(Blob(source, "iptc-data") ?? InPng(source)));
         using var file = File.OpenRead(path);
         var exif = ExifReader.Read(file);
         if (exif is null) return (null, IptcRecords.Read(Blob(source, "iptc-data")));
         exif.Main.Fields.Remove(ExifReader.Iptc, out var records);
         return (exif, IptcRecords.Read(records?.Value));
+    }
+
+    /// <summary>IPTC in a PNG, for which several programs write a text of their own: lines of a name, a length, and hexadecimal digits.</summary>
+    private static byte[]? InPng(Image source)
+    {
+        if (source.GetFields().FirstOrDefault(f => f.EndsWith("-Raw profile type iptc", StringComparison.Ordinal)) is not { } field || source.Get(field) is not string text) return null;
+        var digits = string.Concat(text.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Skip(2));
+        return digits.Length % 2 == 0 && digits.All(char.IsAsciiHexDigit) ? Convert.FromHexString(digits) : null;
     }
 
     private static byte[]? WriteXmp(byte[]? own, (int Width, int Height) size, IReadOnlyList<IptcDataSet> iptc, CopySettings settings, RecipeNote? note)

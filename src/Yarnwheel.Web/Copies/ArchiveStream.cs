@@ -10,7 +10,16 @@ internal sealed class ArchiveStream(OrderBook book, OrderQueue queue)
     /// <summary>Pictures that are made ahead.</summary>
     private static int Ahead => OrderServices.UsualWorkers + 2;
 
-    /// <summary>Writes the archive.</summary>
+    private readonly HashSet<string> fetched = [];
+
+    /// <summary>Takes the right to fetch an order: one at a time, for what was fetched is removed.</summary>
+    /// <returns>Gives it back; null where another has it.</returns>
+    public IDisposable? Begin(Order order)
+    {
+        lock (fetched) return fetched.Add(order.Id) ? new Right(this, order.Id) : null;
+    }
+
+    /// <summary>Writes the archive, for whoever has the right to.</summary>
     /// <param name="order">The order; its pictures are made anew where they were fetched before.</param>
     /// <param name="failedAlone">Whether only those are wanted that could not be made before.</param>
     /// <param name="into">Written to in order, never sought in.</param>
@@ -35,7 +44,7 @@ internal sealed class ArchiveStream(OrderBook book, OrderQueue queue)
                     if (next.Count > 0) await queue.AddAsync(order, next, cancel);
                     asked += next.Count;
                     var picture = wanted[k];
-                    var result = await ResultAsync(order, picture.Number, cancel);
+                    var result = await ResultAsync(order, [.. wanted.Take(asked).Skip(k).Select(p => p.Number)], cancel);
                     if (!result.IsMade) failed.Add($"{picture.Name}: {result.Fault}");
                     foreach (var file in result.Files) await PutAsync(archive, Path.Combine(book.FolderOf(order), file), cancel);
                 }
@@ -51,12 +60,18 @@ internal sealed class ArchiveStream(OrderBook book, OrderQueue queue)
         }
     }
 
-    private async Task<PictureResult> ResultAsync(Order order, int number, CancellationToken cancel)
+    /// <summary>The result of the first of those that are asked for; after a pause they are asked for again.</summary>
+    private async Task<PictureResult> ResultAsync(Order order, IReadOnlyList<int> asked, CancellationToken cancel)
     {
-        while (true)
+        var isPaused = false;
+        for (var waits = 1; ; waits++)
         {
-            if (book.ResultOf(order.Id, number) is { IsTriedAgain: false } result) return result;
+            if (book.ResultOf(order.Id, asked[0]) is { IsTriedAgain: false } result) return result;
             if (book.Is(order.Id, OrderMark.Cancelled)) throw new OperationCanceledException("The order was cancelled.");
+            var wasPaused = isPaused;
+            isPaused = book.Is(order.Id, OrderMark.Paused);
+            // Now and then also without a pause that was seen: one may have been shorter than a wait.
+            if (!isPaused && (wasPaused || waits % 50 == 0)) await queue.AddAsync(order, book.StateOf(order).Pictures.Where(p => p.Phase == PicturePhase.Waiting && asked.Contains(p.Picture.Number)).Select(p => p.Picture.Number), cancel);
             await Task.Delay(100, cancel);
         }
     }
@@ -74,5 +89,13 @@ internal sealed class ArchiveStream(OrderBook book, OrderQueue queue)
     {
         await using var content = await archive.CreateEntry(name).OpenAsync(cancel);
         await content.WriteAsync(System.Text.Encoding.UTF8.GetBytes(text), cancel);
+    }
+
+    private sealed class Right(ArchiveStream of, string id) : IDisposable
+    {
+        public void Dispose()
+        {
+            lock (of.fetched) of.fetched.Remove(id);
+        }
     }
 }

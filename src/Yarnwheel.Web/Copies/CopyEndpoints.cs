@@ -33,6 +33,13 @@ internal static class CopyEndpoints
                 context.Response.StatusCode = StatusCodes.Status404NotFound;
                 return;
             }
+            using var right = archive.Begin(order);
+            if (right is null)
+            {
+                context.Response.StatusCode = StatusCodes.Status409Conflict;
+                await context.Response.WriteAsync("This archive is being fetched already; it can be fetched again afterwards.", context.RequestAborted);
+                return;
+            }
             // An entry's few closing bytes are written without waiting, whatever is asked of the archive.
             if (context.Features.Get<IHttpBodyControlFeature>() is { } control) control.AllowSynchronousIO = true;
             // It comes as slowly as pictures are made.

@@ -128,7 +128,8 @@ public sealed class MetadataTests : IDisposable
     public void EXIF_with_the_greatest_byte_first_goes_over_too()
     {
         var original = TestPhotos.Write(folder, "a.jpg");
-        Tool(["-overwrite_original", "-q", "-api", "ByteOrder=MM", .. Written, original]);
+        Tool("-overwrite_original", "-q", "-all=", original);
+        Tool(["-overwrite_original", "-q", "-ExifByteOrder=MM", .. Written, original]);
         Assert.Contains("MM", Tags(original)["File:ExifByteOrder"], StringComparison.Ordinal);
         var before = Tags(original);
         foreach (var format in (CopyFormat[])[CopyFormat.Jpeg, CopyFormat.Tiff, CopyFormat.Webp])
