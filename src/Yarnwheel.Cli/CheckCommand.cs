@@ -1,4 +1,5 @@
 using System.CommandLine;
+using System.Xml.Linq;
 using Yarnwheel.Core.Looks;
 using Yarnwheel.Core.Recipes;
 
@@ -13,8 +14,8 @@ internal static class CheckCommand
         var command = new Command("check", "Checks a recipe; says nothing when it is good.") { recipe };
         command.SetAction(parsed =>
         {
-            Inputs.Recipe(parsed.GetValue(recipe)!);
-            return 0;
+            var faults = RecipeCheck.Faults(Inputs.Document(parsed.GetValue(recipe)!, "recipe"));
+            return faults.Count == 0 ? 0 : throw new RecipeException(faults);
         });
         return command;
     }
@@ -25,7 +26,8 @@ internal static class CheckCommand
         var command = new Command("schema", "Prints the recipe's JSON Schema.") { look };
         command.SetAction(parsed =>
         {
-            Console.Write(parsed.GetValue(look) ? LookJson.Schema() : RecipeSchema.Write());
+            var documentation = XDocument.Load(Path.ChangeExtension(typeof(Recipe).Assembly.Location, ".xml"));
+            Console.Write(parsed.GetValue(look) ? LookJson.Schema(documentation) : RecipeSchema.Write(documentation));
             return 0;
         });
         return command;

@@ -43,7 +43,8 @@ internal static class Inputs
         return file.Exists && file.ResolveLinkTarget(returnFinalTarget: true) is { } target ? target.FullName : file.FullName;
     }
 
-    private static byte[] Document(FileInfo file, string kind)
+    /// <summary>A document's bytes.</summary>
+    public static byte[] Document(FileInfo file, string kind)
     {
         if (!file.Exists) throw new CallException($"There is no {kind} {file.FullName}.");
         if (file.Length > RecipeJson.LargestDocument) throw new CallException($"{file.Name} is too large for a {kind}.");

@@ -115,6 +115,6 @@ public class LookTests
         Assert.Equal("areas[0].mask.parts[0].picks[0]", Assert.Throws<RecipeException>(() => LookJson.Parse("""
             { "yarnwheelLook": 1, "areas": [ { "mask": { "parts": [ { "kind": "colour", "picks": [ { "x": 0.5, "y": 0.5, "shades": [ { "l": 0.5 } ] } ] } ] } } ] }
             """)).Faults[0].Path);
-        Assert.Equal(LookJson.Schema(), File.ReadAllText(Repository.File("docs/look-1.schema.json")));
+        Assert.Equal(LookJson.Schema(Repository.Documentation), File.ReadAllText(Repository.File("docs/look-1.schema.json")));
     }
 }

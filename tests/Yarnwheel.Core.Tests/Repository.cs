@@ -7,6 +7,9 @@ internal static class Repository
 
     public static string File(string path) => Path.Combine(Root, path);
 
+    /// <summary>What the compiler wrote of the core's own words.</summary>
+    public static System.Xml.Linq.XDocument Documentation { get; } = System.Xml.Linq.XDocument.Load(Path.ChangeExtension(typeof(Core.Recipes.Recipe).Assembly.Location, ".xml"));
+
     private static string Find()
     {
         var folder = new DirectoryInfo(AppContext.BaseDirectory);

@@ -52,9 +52,10 @@ internal sealed class Tint
                 var a = (T.Of(darks.A) + T.Of(lights.A - darks.A) * share) * room;
                 var b = (T.Of(darks.B) + T.Of(lights.B - darks.B) * share) * room;
                 var (red, green, blue) = OkLab.ToLinear(l, a, b);
-                light.Red.Save(i, T.Max(zero, red));
-                light.Green.Save(i, T.Max(zero, green));
-                light.Blue.Save(i, T.Max(zero, blue));
+                // Some hues leave the gamut here; the last step brings them in with their hue.
+                light.Red.Save(i, red);
+                light.Green.Save(i, green);
+                light.Blue.Save(i, blue);
             }
         }
     }

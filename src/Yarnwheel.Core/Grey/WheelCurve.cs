@@ -9,12 +9,13 @@ namespace Yarnwheel.Core.Grey;
 /// spokes and never overshoots them. No spokes give 0; one gives its lift all round.</remarks>
 public sealed class WheelCurve
 {
-    private const int Steps = 1024;
+    // Fine enough for spokes a degree apart.
+    private const int Steps = 1 << 16;
 
     private readonly double[] hues;
     private readonly double[] lifts;
     private readonly double[] slopes;
-    private readonly float[] table;
+    private readonly float[]? table;
     private readonly CurvePieces? pieces;
 
     public WheelCurve(IEnumerable<Spoke> spokes)
@@ -25,8 +26,8 @@ public sealed class WheelCurve
         hues = sorted.Select(s => s.Hue).ToArray();
         lifts = sorted.Select(s => s.Lift).ToArray();
         slopes = Slopes();
-        table = Tabulate();
         pieces = CurvePieces.Of([.. hues.Select(h => h / 360)], [.. lifts.Select(l => l / 100)], [.. slopes.Select(s => s * 3.6)]);
+        if (pieces is null) table = Tabulate();
         IsFlat = lifts.All(l => l == 0);
     }
 
@@ -57,7 +58,7 @@ public sealed class WheelCurve
     /// <summary>Lifts as shares, −1 … 1, at hues in turns, 0 … 1.</summary>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     internal T AtTurn<T>(T turn) where T : struct, ILanes<T> =>
-        pieces is null ? LaneMath.Interpolate(table, turn * T.Of(Steps), Steps - 1) : pieces.At(turn);
+        pieces is null ? LaneMath.Interpolate(table!, turn * T.Of(Steps), Steps - 1) : pieces.At(turn);
 
     /// <summary>Lift as a share, −1 … 1, at a hue in turns.</summary>
     /// <param name="turn">0 … 1.</param>

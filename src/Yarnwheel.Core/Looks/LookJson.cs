@@ -1,3 +1,4 @@
+using System.Xml.Linq;
 using System.Text;
 using System.Text.Json;
 using Yarnwheel.Core.Recipes;
@@ -18,5 +19,6 @@ public static class LookJson
     public static string Write(Look look) => JsonSerializer.Serialize(look, RecipeJson.Options) + "\n";
 
     /// <summary>The look's JSON Schema (2020-12), made from the records themselves so that both always agree.</summary>
-    public static string Schema() => RecipeSchema.Of(typeof(Look), "Yarnwheel look, version 1");
+    /// <param name="documentation">The core's documentation, as the compiler writes it: what the fields are.</param>
+    public static string Schema(XDocument documentation) => RecipeSchema.Of(typeof(Look), "Yarnwheel look, version 1", documentation);
 }

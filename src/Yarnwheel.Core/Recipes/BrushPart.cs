@@ -9,6 +9,7 @@ namespace Yarnwheel.Core.Recipes;
 /// Strokes on the mask then work on the outcome of that, in their order: they lighten or darken what all parts so far have masked.</remarks>
 public sealed record BrushPart : MaskPart
 {
+    /// <summary>In the order in which they were painted.</summary>
     [MaxLength(20000)]
     public ImmutableArray<BrushStroke> Strokes { get; init; } = [];
 }
@@ -41,8 +42,10 @@ public sealed record BrushStroke
     /// <summary>What the pen's pressure changes.</summary>
     public PenPressure Pen { get; init; } = PenPressure.Size;
 
+    /// <summary>Paints only where the colour is like that under the brush; everywhere when left out.</summary>
     public ColourCling? Cling { get; init; }
 
+    /// <summary>The pen's way.</summary>
     [MaxLength(20000)]
     public ImmutableArray<BrushPoint> Points { get; init; } = [];
 }
@@ -93,12 +96,15 @@ public sealed record ColourCling
 /// <summary>A point of a stroke; strokes may run off the photo.</summary>
 public sealed record BrushPoint
 {
+    /// <summary>As a share of the photo's width.</summary>
     [Range(-1.0, 2.0)]
     public double X { get; init; }
 
+    /// <summary>As a share of the photo's height.</summary>
     [Range(-1.0, 2.0)]
     public double Y { get; init; }
 
+    /// <summary>Of the pen, 0 … 1.</summary>
     [Range(0.0, 1.0)]
     public double Pressure { get; init; } = 1;
 

@@ -37,21 +37,27 @@ public sealed record ColourPart : MaskPart
 /// <summary>Shades: those of a place on the photo, a point (its small neighbourhood) or a box (all its pixels), or given by themselves.</summary>
 public sealed record ShadePick : ISelfChecking
 {
+    /// <summary>Of a point, as a share of the photo's width; with y.</summary>
     [Range(0.0, 1.0)]
     public double? X { get; init; }
 
+    /// <summary>Of a point, as a share of the photo's height.</summary>
     [Range(0.0, 1.0)]
     public double? Y { get; init; }
 
+    /// <summary>Left side of a box, as a share of the width; with y0, x1 and y1.</summary>
     [Range(0.0, 1.0)]
     public double? X0 { get; init; }
 
+    /// <summary>Upper side of a box, as a share of the height.</summary>
     [Range(0.0, 1.0)]
     public double? Y0 { get; init; }
 
+    /// <summary>Right side of a box, as a share of the width.</summary>
     [Range(0.0, 1.0)]
     public double? X1 { get; init; }
 
+    /// <summary>Lower side of a box, as a share of the height.</summary>
     [Range(0.0, 1.0)]
     public double? Y1 { get; init; }
 
@@ -59,7 +65,7 @@ public sealed record ShadePick : ISelfChecking
     [MaxLength(4000)]
     public ImmutableArray<PickedShade>? Shades { get; init; }
 
-    // Earlier recipes carry it; none is written with it.
+    /// <summary>Says nothing: early recipes carry it, none is written with it.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWriting)]
     public bool IsPoint => X is not null && Y is not null;
 
@@ -77,12 +83,15 @@ public sealed record ShadePick : ISelfChecking
 /// <summary>A colour in OKLab.</summary>
 public sealed record PickedShade
 {
+    /// <summary>OKLab lightness, 0 black … 1 white.</summary>
     [Range(-1.0, 4.0)]
     public double L { get; init; }
 
+    /// <summary>OKLab a, green − … red +.</summary>
     [Range(-2.0, 2.0)]
     public double A { get; init; }
 
+    /// <summary>OKLab b, blue − … yellow +.</summary>
     [Range(-2.0, 2.0)]
     public double B { get; init; }
 }

@@ -7,12 +7,14 @@ namespace Yarnwheel.Core.Recipes;
 /// <summary>The per-hue grey mix.</summary>
 public sealed record GreyMix
 {
+    /// <summary>The grey of a pixel before any spoke lifts it.</summary>
     public GreyBasis Basis { get; init; } = GreyBasis.Luminance;
 
     /// <summary>How far colour noise is smoothed before hues are pushed apart, 0 … 100.</summary>
     [Range(0.0, 100.0)]
     public double Calm { get; init; } = 30;
 
+    /// <summary>Hues whose grey is lifted or lowered; between them the lift runs smoothly round.</summary>
     [MaxLength(64)]
     public ImmutableArray<Spoke> Spokes { get; init; } = [];
 }

@@ -10,6 +10,7 @@ public sealed record HuePart : MaskPart
     [Range(0.0, 360.0)]
     public double From { get; init; }
 
+    /// <summary>Where the arc ends, OKLCh degrees.</summary>
     [Range(0.0, 360.0)]
     public double To { get; init; }
 

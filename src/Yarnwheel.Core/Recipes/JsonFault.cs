@@ -6,7 +6,8 @@ namespace Yarnwheel.Core.Recipes;
 /// <summary>Puts the JSON reader's complaints into words for people, with the path of the field.</summary>
 internal static partial class JsonFault
 {
-    private const string Kinds = "\"kind\" is missing or is not one of hue, colour, patch, subject, brush, outline, light, ramp, picture";
+    /// <summary>What is said of a part without a kind.</summary>
+    public const string Kinds = "\"kind\" is missing or is not one of hue, colour, patch, subject, brush, outline, light, ramp, picture";
 
     public static RecipeException Explain(Exception exception) => exception is JsonException json
         ? Explain(json)

@@ -10,12 +10,15 @@ public sealed record LightPart : MaskPart
     [Range(0.0, 100.0)]
     public double From { get; init; }
 
+    /// <summary>The range's other end, 0 black … 100 white.</summary>
     [Range(0.0, 100.0)]
     public double To { get; init; } = 100;
 
+    /// <summary>Tones below the range over which it eases to nothing.</summary>
     [Range(0.0, 100.0)]
     public double FadeFrom { get; init; } = 10;
 
+    /// <summary>Tones above the range over which it eases to nothing.</summary>
     [Range(0.0, 100.0)]
     public double FadeTo { get; init; }
 
@@ -30,9 +33,11 @@ public sealed record LightPart : MaskPart
 /// <summary>A point of a curve from tone to mask.</summary>
 public sealed record CurvePoint
 {
+    /// <summary>0 black … 100 white.</summary>
     [Range(0.0, 100.0)]
     public double Tone { get; init; }
 
+    /// <summary>0 nothing … 100 all of it.</summary>
     [Range(0.0, 100.0)]
     public double Mask { get; init; }
 }

@@ -19,8 +19,10 @@ public abstract record MaskPart
     /// <summary>How it joins the parts before it.</summary>
     public MaskOp Op { get; init; } = MaskOp.Add;
 
+    /// <summary>Whether it counts.</summary>
     public bool On { get; init; } = true;
 
+    /// <summary>Whether it is turned inside out before it joins.</summary>
     public bool Invert { get; init; }
 
     /// <summary>The kinds as the document writes them, from the list above.</summary>

@@ -6,6 +6,7 @@ namespace Yarnwheel.Core.Recipes;
 /// <summary>The patch of like colour round a seed.</summary>
 public sealed record PatchPart : MaskPart
 {
+    /// <summary>Where it was pressed, in order.</summary>
     [MaxLength(500)]
     public ImmutableArray<PatchSeed> Seeds { get; init; } = [];
 
@@ -20,9 +21,11 @@ public sealed record PatchPart : MaskPart
 /// <summary>Where a patch was pressed, and how wide it reaches.</summary>
 public sealed record PatchSeed
 {
+    /// <summary>As a share of the photo's width.</summary>
     [Range(0.0, 1.0)]
     public double X { get; init; }
 
+    /// <summary>As a share of the photo's height.</summary>
     [Range(0.0, 1.0)]
     public double Y { get; init; }
 

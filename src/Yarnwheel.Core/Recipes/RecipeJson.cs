@@ -19,15 +19,13 @@ public static class RecipeJson
         UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
         DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
         AllowOutOfOrderMetadataProperties = true,
-        ReadCommentHandling = JsonCommentHandling.Skip,
-        AllowTrailingCommas = true,
         AllowDuplicateProperties = false,
         RespectNullableAnnotations = true,
         MaxDepth = 32,
         TypeInfoResolver = new DefaultJsonTypeInfoResolver(),
         WriteIndented = true,
         Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
-        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false) },
+        Converters = { new ExactNames(), new WholeNumbers() },
     };
 
     private static readonly JsonSerializerOptions Plain = new(Options) { WriteIndented = false };
@@ -57,7 +55,7 @@ public static class RecipeJson
     public static Recipe Parse(string text) => Parse(Encoding.UTF8.GetBytes(text));
 
     /// <inheritdoc cref="Parse(ReadOnlySpan{byte})"/>
-    public static Recipe Parse(JsonNode node)
+    public static Recipe Parse(JsonNode? node)
     {
         try
         {

@@ -97,6 +97,7 @@ public static class RecipeValidator
         MaxLengthAttribute length => string.Create(CultureInfo.InvariantCulture, $"has more than {length.Length} entries"),
         StringLengthAttribute length => string.Create(CultureInfo.InvariantCulture, $"is longer than {length.MaximumLength} characters"),
         LengthAttribute length => string.Create(CultureInfo.InvariantCulture, $"needs {length.MinimumLength} numbers"),
+        EachRangeAttribute range => string.Create(CultureInfo.InvariantCulture, $"has a number outside {range.Minimum} … {range.Maximum}"),
         RegularExpressionAttribute => "is not \"sha256:\" followed by 64 hexadecimal digits",
         _ => rule.FormatErrorMessage("the value"),
     };

@@ -7,11 +7,14 @@ namespace Yarnwheel.Core.Recipes;
 /// <remarks>Without a box, what lies well beyond the inside strokes is outside. Without either, the part is empty.</remarks>
 public sealed record SubjectPart : MaskPart
 {
+    /// <summary>Nothing outside it belongs to the subject.</summary>
     public Box? Box { get; init; }
 
+    /// <summary>Strokes over what belongs to it.</summary>
     [MaxLength(500)]
     public ImmutableArray<ImmutableArray<StrokePoint>> Inside { get; init; } = [];
 
+    /// <summary>Strokes over what does not.</summary>
     [MaxLength(500)]
     public ImmutableArray<ImmutableArray<StrokePoint>> Outside { get; init; } = [];
 
@@ -43,9 +46,11 @@ public enum SubjectFinding
 /// <summary>A region of the picture that a place belongs to: of all that do, the one of the nearest size.</summary>
 public sealed record RegionPick
 {
+    /// <summary>As a share of the photo's width.</summary>
     [Range(0.0, 1.0)]
     public double X { get; init; }
 
+    /// <summary>As a share of the photo's height.</summary>
     [Range(0.0, 1.0)]
     public double Y { get; init; }
 
@@ -79,15 +84,19 @@ public enum SubjectReading
 /// <summary>A rectangle on the photo.</summary>
 public sealed record Box
 {
+    /// <summary>Left side, as a share of the photo's width.</summary>
     [Range(0.0, 1.0)]
     public double X0 { get; init; }
 
+    /// <summary>Upper side, as a share of the photo's height.</summary>
     [Range(0.0, 1.0)]
     public double Y0 { get; init; }
 
+    /// <summary>Right side, as a share of the width.</summary>
     [Range(0.0, 1.0)]
     public double X1 { get; init; }
 
+    /// <summary>Lower side, as a share of the height.</summary>
     [Range(0.0, 1.0)]
     public double Y1 { get; init; }
 }
@@ -95,9 +104,11 @@ public sealed record Box
 /// <summary>A place that a stroke goes through.</summary>
 public sealed record StrokePoint
 {
+    /// <summary>As a share of the photo's width.</summary>
     [Range(0.0, 1.0)]
     public double X { get; init; }
 
+    /// <summary>As a share of the photo's height.</summary>
     [Range(0.0, 1.0)]
     public double Y { get; init; }
 

@@ -9,18 +9,23 @@ public abstract record Tones
     [Range(-10.0, 10.0)]
     public double Exposure { get; init; }
 
+    /// <summary>Spreads lightness about middle grey (+) or draws it together (−).</summary>
     [Range(-100.0, 100.0)]
     public double Contrast { get; init; }
 
+    /// <summary>Lightens (+) or darkens (−) the dark tones.</summary>
     [Range(-100.0, 100.0)]
     public double Shadows { get; init; }
 
+    /// <summary>Lightens (+) or darkens (−) the light tones.</summary>
     [Range(-100.0, 100.0)]
     public double Highlights { get; init; }
 
+    /// <summary>Lifts (+) or lowers (−) black.</summary>
     [Range(-100.0, 100.0)]
     public double BlackPoint { get; init; }
 
+    /// <summary>Lifts (+) or lowers (−) white.</summary>
     [Range(-100.0, 100.0)]
     public double WhitePoint { get; init; }
 
@@ -32,6 +37,7 @@ public abstract record Tones
     [Range(-100.0, 100.0)]
     public double GreenMagenta { get; init; }
 
+    /// <summary>Chroma: −100 grey … +100 doubled.</summary>
     [Range(-100.0, 100.0)]
     public double Saturation { get; init; }
 
@@ -39,9 +45,11 @@ public abstract record Tones
     [Range(0.0, 100.0)]
     public double Protect { get; init; }
 
+    /// <summary>Strengthens (+) or weakens (−) what differs within larger surroundings.</summary>
     [Range(-100.0, 100.0)]
     public double LocalContrast { get; init; }
 
+    /// <summary>Strengthens (+) or weakens (−) what differs within small surroundings.</summary>
     [Range(-100.0, 100.0)]
     public double FineDetail { get; init; }
 

@@ -5,7 +5,7 @@ namespace Yarnwheel.Core.Recipes;
 /// <summary>What is done to an area besides keeping its colour.</summary>
 public sealed record Treatment : Tones
 {
-    /// <summary>Degrees.</summary>
+    /// <summary>By which hues are turned, degrees of OKLCh.</summary>
     [Range(-180.0, 180.0)]
     public double HueShift { get; init; }
 
@@ -23,6 +23,7 @@ public sealed record HueAmount
     [Range(0.0, 360.0)]
     public double Hue { get; init; }
 
+    /// <summary>Percent.</summary>
     [Range(0.0, 100.0)]
     public double Amount { get; init; }
 }
