@@ -19,6 +19,7 @@ internal static class Inputs
     {
         if (!File.Exists(path)) throw new CallException($"There is no photo {Path.GetFullPath(path)}.");
         var photo = new PhotoReader(new PhotoLimits()).Read(path, cancel);
+        if (photo.Note is not null) Console.Error.WriteLine($"yarnwheel: {Path.GetFileName(path)}: {photo.Note}");
         return new CopySource(photo, new PhotoRenderer(Pyramid.Build(photo.Pixels), pictures: pictures is null ? null : new MaskPictureFolder(pictures.FullName, new PhotoLimits())), path);
     }
 

@@ -1,4 +1,5 @@
 using NetVips;
+using Yarnwheel.Codecs.Profiles;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Photos;
 
@@ -22,12 +23,15 @@ public sealed class PhotoReader(PhotoLimits limits)
             var format = Format(file);
             cancel.ThrowIfCancellationRequested();
             using var upright = Upright(file, cancel);
-            return Decode(upright, format, cancel);
+            var photo = Decode(upright, format, path, cancel);
+            return upright.HasAlpha() ? photo with { Note = string.Join(' ', (string?[])["Its transparent parts were laid on white.", photo.Note]).TrimEnd() } : photo;
         }
         catch (VipsException exception)
         {
             cancel.ThrowIfCancellationRequested();
-            throw new UnreadablePhotoException("The file is damaged or ends too early. Nothing was added; try the file from the camera again.", exception);
+            throw new UnreadablePhotoException(exception.Message.Contains("ompression", StringComparison.Ordinal)
+                ? "The file is compressed in a way that can't be read here. Nothing was added; save it with LZW, Deflate or no compression."
+                : "The file is damaged or ends too early. Nothing was added; try the file from the camera again.", exception);
         }
     }
 
@@ -91,24 +95,52 @@ public sealed class PhotoReader(PhotoLimits limits)
 
     private static string Compression(Image image) => image.Contains("heif-compression") ? (string)image.Get("heif-compression") : "";
 
-    private static DecodedPhoto Decode(Image upright, PhotoFormat format, CancellationToken cancel)
+    private static DecodedPhoto Decode(Image upright, PhotoFormat format, string path, CancellationToken cancel)
     {
-        using var flat = upright.HasAlpha() ? upright.Flatten(background: [White(upright)]) : upright.Copy();
-        using var opaque = WithoutExtras(flat);
+        using var flat = upright.HasAlpha() ? Transparency.OnWhite(upright, cancel) : upright.Copy();
+        using var own = WithoutExtras(flat);
+        var signalled = SignalledColours.Of(path, format, own.Contains("icc-profile-data"));
+        // Ink without a profile is meant for some press: the library's own profile is as good a guess as any.
+        var given = signalled ?? (own.Interpretation == Enums.Interpretation.Cmyk && !own.Contains("icc-profile-data") ? ColourProfile.BuiltIn("cmyk") : null);
+        using var tagged = given is null ? own.Copy() : ColourProfile.Tagged(own, given);
+        using var opaque = Stretched(tagged, format);
         var bits = opaque.Format is Enums.BandFormat.Uchar or Enums.BandFormat.Char ? 8 : 16;
         var profile = ColourProfile.Of(opaque);
-        if (opaque.Format is Enums.BandFormat.Float or Enums.BandFormat.Double && profile is null)
-            throw new UnreadablePhotoException("Pictures of floating-point values can't be read; save it as 16-bit TIFF.");
+        if (profile is null && opaque.Format is Enums.BandFormat.Float or Enums.BandFormat.Double)
+        {
+            // Values of floating point are light itself; common practice, no source.
+            using var single = opaque.Cast(Enums.BandFormat.Float);
+            return new DecodedPhoto(new FloatPixels(Memory<float>(single, cancel), opaque.Width, opaque.Height), format, bits, null, true, "Its values are of floating point and were read as linear light.");
+        }
         if (profile is null || profile.IsSrgb)
         {
-            // Grey and CMYK without a profile of their own go through the library's built-in ones.
+            // Grey without a profile of its own goes through the library's built-in one.
             using var rgb = opaque.Colourspace(bits == 8 ? Enums.Interpretation.Srgb : Enums.Interpretation.Rgb16);
             return new DecodedPhoto(ReadPixels(rgb, bits, cancel), format, bits, profile?.Data, true);
+        }
+        if (profile.Space == "CMYK")
+        {
+            using var mixed = ColourProfile.OfInks(opaque);
+            return new DecodedPhoto(ReadThrough(ColourProfile.Of(mixed)!.Matrix!, mixed, 16, cancel), format, bits, ColourProfile.BuiltIn("p3"), false, "Its inks (CMYK) were read through their profile; copies are RGB, in Display P3.");
         }
         var pixels = profile.Matrix is { } matrix && (opaque.Format is Enums.BandFormat.Uchar or Enums.BandFormat.Ushort)
             ? ReadThrough(matrix, opaque, bits, cancel)
             : ReadThroughLibrary(opaque, cancel);
-        return new DecodedPhoto(pixels, format, bits, profile.IsRgb ? profile.Data : null, !profile.IsRgb);
+        return profile.Space switch
+        {
+            "GRAY" => new DecodedPhoto(pixels, format, bits, ColourProfile.BuiltIn("srgb"), true, "Its grey profile was read; copies have sRGB, which can hold kept colours."),
+            _ when !ColourProfile.IsWritable(profile.Data) => new DecodedPhoto(pixels, format, bits, ColourProfile.BuiltIn("p3"), false, "Its profile says how a device sees, not how to write for it; copies have Display P3."),
+            _ => new DecodedPhoto(pixels, format, bits, profile.Data, false, signalled is null ? null : "Its colours are signalled without a profile; copies have a profile that says the same."),
+        };
+    }
+
+    /// <summary>Values of 10 and 12 bits, which the library shifts up, over the whole range of 16.</summary>
+    private static Image Stretched(Image image, PhotoFormat format)
+    {
+        if (format != PhotoFormat.Avif || image.Format != Enums.BandFormat.Ushort || !image.Contains("bits-per-sample") || (int)image.Get("bits-per-sample") is not (10 or 12)) return image.Copy();
+        var bits = (int)image.Get("bits-per-sample");
+        using var stretched = image * (65535.0 / (((1 << bits) - 1) << (16 - bits)));
+        return stretched.Rint().Cast(Enums.BandFormat.Ushort);
     }
 
     /// <summary>The picture's own channels: what a file carries besides them says nothing of its colours.</summary>
@@ -150,8 +182,6 @@ public sealed class PhotoReader(PhotoLimits limits)
         using var cast = rgb.Cast(bits == 8 ? Enums.BandFormat.Uchar : Enums.BandFormat.Ushort);
         return bits == 8 ? new BytePixels(Memory<byte>(cast, cancel), rgb.Width, rgb.Height) : new WordPixels(Memory<ushort>(cast, cancel), rgb.Width, rgb.Height);
     }
-
-    private static double White(Image image) => image.Format is Enums.BandFormat.Uchar ? 255 : image.Format is Enums.BandFormat.Ushort ? 65535 : 1;
 
     private static T[] Memory<T>(Image image, CancellationToken cancel) where T : unmanaged
     {

@@ -41,8 +41,11 @@ public class SecondImplementationTests
         for (var i = 60; i < 100; i++) for (var c = 0; c < 3; c++) rgb[3 * i + c] = (byte)(random.Next(3) * 127.5);
         var task = new JsonObject
         {
-            ["width"] = Width, ["height"] = Height, ["rgb"] = new JsonArray([.. rgb.Select(v => (JsonNode)(int)v)]),
-            ["recipes"] = new JsonArray([.. Recipes.Select(r => JsonNode.Parse(r))]), ["defaults"] = JsonNode.Parse(RecipeSchema.Write(Repository.Documentation)),
+            ["width"] = Width,
+            ["height"] = Height,
+            ["rgb"] = new JsonArray([.. rgb.Select(v => (JsonNode)(int)v)]),
+            ["recipes"] = new JsonArray([.. Recipes.Select(r => JsonNode.Parse(r))]),
+            ["defaults"] = JsonNode.Parse(RecipeSchema.Write(Repository.Documentation)),
         };
         var pictures = JsonNode.Parse(Python.Run(Repository.File("tests/Yarnwheel.Core.Tests/Reference/recipe.py"), task.ToJsonString()))!.AsArray();
         var renderer = new PhotoRenderer(Pyramid.Build(new BytePixels(rgb, Width, Height)));

@@ -1,5 +1,6 @@
 using NetVips;
 using Yarnwheel.Codecs;
+using Yarnwheel.Codecs.Profiles;
 using Yarnwheel.Codecs.Saving;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
@@ -133,18 +134,27 @@ public sealed class ProfileTests : IDisposable
         float[] x = [0], y = [0], z = [0];
         photo.Pixels.Read(5, 5, x, y, z);
         Assert.True(x[0] > 3 * y[0] && x[0] > 3 * z[0], $"{x[0]} {y[0]} {z[0]} is no red");
-        Assert.True(photo.ProfileIsSrgb);
+        Assert.Contains("CMYK", photo.Note!, StringComparison.Ordinal);
+        // All inks are black, not the grey of a press (41 of 255 without compensation); what is left is the press's own blue.
+        using var black = (Image.Black(120, 80, bands: 4) + 255).Cast(Enums.BandFormat.Uchar).Copy(interpretation: Enums.Interpretation.Cmyk);
+        Read(TestPhotos.Write(folder, "black.tif", black)).Pixels.Read(5, 5, x, y, z);
+        Assert.InRange(255 * Srgb.Encode(Math.Max(x[0], y[0])), 0, 3);
+        Assert.InRange(255 * Srgb.Encode(z[0]), 0, 21);
     }
 
     [Fact]
-    public void Alpha_in_16_bits_is_laid_on_white()
+    public void What_is_transparent_is_laid_on_white_in_linear_light_and_that_is_said()
     {
         using var deep = (TestPhotos.Image().Cast(Enums.BandFormat.Ushort) * 257).Cast(Enums.BandFormat.Ushort).Bandjoin(32768).Copy(interpretation: Enums.Interpretation.Rgb16);
         var photo = Read(TestPhotos.Write(folder, "clear.png", deep.Cast(Enums.BandFormat.Ushort)));
         float[] x = [0], y = [0], z = [0];
         photo.Pixels.Read(0, 0, x, y, z);
-        // Black at half coverage over white, in encoded values.
-        Assert.Equal(Srgb.Decode(0.5), x[0], 0.002);
+        // Black at half coverage over white has half the light.
+        Assert.Equal(0.5, x[0], 0.002);
+        Assert.Contains("transparent", photo.Note!, StringComparison.Ordinal);
+        using var covered = TestPhotos.Image().Bandjoin(255).Copy(interpretation: Enums.Interpretation.Srgb);
+        Read(TestPhotos.Write(folder, "covered.png", covered)).Pixels.Read(3, 3, x, y, z);
+        Assert.Equal((Srgb.Decode((byte)6), Srgb.Decode((byte)9), Srgb.Decode((byte)249)), (x[0], y[0], z[0]));
     }
 
     [Fact]

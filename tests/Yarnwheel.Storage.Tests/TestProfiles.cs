@@ -19,6 +19,40 @@ internal static class TestProfiles
     /// <summary>Grey of a gamma.</summary>
     public static byte[] Grey(double gamma) => Write("GRAY", [("wtpt", Xyz(D50)), ("kTRC", Curve(gamma))]);
 
+    /// <summary>RGB that can only be read: a table into Lab (lut16Type) of sRGB's primaries, a curve of x², for one intent.</summary>
+    /// <param name="tag">A2B0, A2B1.</param>
+    public static byte[] Table(string tag)
+    {
+        const int grid = 9;
+        using var lut = new MemoryStream();
+        lut.Write([.. "mft2\0\0\0\0"u8, 3, 3, grid, 0]);
+        Span<byte> number = stackalloc byte[4];
+        foreach (var one in (int[])[1, 0, 0, 0, 1, 0, 0, 0, 1])
+        {
+            BinaryPrimitives.WriteInt32BigEndian(number, one << 16);
+            lut.Write(number);
+        }
+        void Word(double value, Span<byte> buffer)
+        {
+            BinaryPrimitives.WriteUInt16BigEndian(buffer, (ushort)Math.Clamp(Math.Round(value), 0, 65535));
+            lut.Write(buffer[..2]);
+        }
+        foreach (var entries in (int[])[2, 2]) Word(entries, number);
+        for (var c = 0; c < 6; c++) Word(c % 2 * 65535, number);
+        for (var i = 0; i < grid * grid * grid; i++)
+        {
+            double r = Math.Pow(i / (grid * grid) / (grid - 1.0), 2), g = Math.Pow(i / grid % grid / (grid - 1.0), 2), b = Math.Pow(i % grid / (grid - 1.0), 2);
+            // sRGB's primaries adapted to D50 (CSS Color 4, sample code, rounded), then CIE Lab.
+            double F(double t) => t > 216 / 24389.0 ? Math.Cbrt(t) : (24389 / 27.0 * t + 16) / 116;
+            double x = F((0.4361 * r + 0.3851 * g + 0.1431 * b) / 0.9642), y = F(0.2225 * r + 0.7169 * g + 0.0606 * b), z = F((0.0139 * r + 0.0971 * g + 0.7141 * b) / 0.8249);
+            Word((116 * y - 16) * 652.8, number);
+            Word((500 * (x - y) + 128) * 256, number);
+            Word((200 * (y - z) + 128) * 256, number);
+        }
+        for (var c = 0; c < 6; c++) Word(c % 2 * 65535, number);
+        return Write("RGB ", [("wtpt", Xyz(D50)), (tag, lut.ToArray())], "scnr", "Lab ");
+    }
+
     private static byte[] Rgb(double[] xy, double[] white, double gamma)
     {
         double[] Point(double x, double y) => [x / y, 1, (1 - x - y) / y];
@@ -42,7 +76,7 @@ internal static class TestProfiles
         return Write("RGB ", tags);
     }
 
-    private static byte[] Write(string space, List<(string Name, byte[] Data)> tags)
+    private static byte[] Write(string space, List<(string Name, byte[] Data)> tags, string kind = "mntr", string connection = "XYZ ")
     {
         tags.Insert(0, ("desc", [.. "desc\0\0\0\0"u8, 0, 0, 0, 5, .. "test\0"u8, .. new byte[78]]));
         tags.Insert(1, ("cprt", [.. "text\0\0\0\0none\0"u8]));
@@ -68,7 +102,7 @@ internal static class TestProfiles
         BinaryPrimitives.WriteUInt32BigEndian(header, (uint)(start + body.Length));
         header[8] = 2;
         header[9] = 0x40;
-        Encoding.ASCII.GetBytes("mntr" + space + "XYZ ").CopyTo(header, 12);
+        Encoding.ASCII.GetBytes(kind + space + connection).CopyTo(header, 12);
         "acsp"u8.CopyTo(header.AsSpan(36));
         Xyz(D50)[8..].CopyTo(header, 68);
         return [.. header, .. table.ToArray(), .. body.ToArray()];

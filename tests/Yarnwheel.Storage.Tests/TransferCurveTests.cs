@@ -1,5 +1,6 @@
 using System.Buffers.Binary;
 using Yarnwheel.Codecs;
+using Yarnwheel.Codecs.Profiles;
 using Yarnwheel.Codecs.Saving;
 using Yarnwheel.Core.Colour;
 

@@ -50,7 +50,12 @@ internal sealed class XmpPacket
     {
         Dictionary<string, object> told = new()
         {
-            ["Orientation"] = 1, ["ImageWidth"] = width, ["ImageLength"] = height, ["PixelXDimension"] = width, ["PixelYDimension"] = height, ["Software"] = "Yarnwheel",
+            ["Orientation"] = 1,
+            ["ImageWidth"] = width,
+            ["ImageLength"] = height,
+            ["PixelXDimension"] = width,
+            ["PixelYDimension"] = height,
+            ["Software"] = "Yarnwheel",
         };
         foreach (var description in Descriptions())
         {

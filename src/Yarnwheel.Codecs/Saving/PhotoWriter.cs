@@ -1,6 +1,7 @@
 using System.Security.Cryptography;
 using NetVips;
 using Yarnwheel.Codecs.Metadata;
+using Yarnwheel.Codecs.Profiles;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 

@@ -1,5 +1,6 @@
 using System.Numerics;
 using NetVips;
+using Yarnwheel.Codecs.Profiles;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
 
@@ -35,7 +36,7 @@ internal abstract class PixelCodes(int width, int height)
     }
 
     private static Image Wrap<T>(T[] values, int width, int height) where T : unmanaged =>
-        ArrayImage.Of(values, width, height, 3, values is byte[] ? Enums.Interpretation.Srgb : Enums.Interpretation.Rgb16);
+        ArrayImage.Of(values, width, height, 3, values is byte[]? Enums.Interpretation.Srgb : Enums.Interpretation.Rgb16);
 
     private sealed class SrgbBytes(int width, int height) : PixelCodes(width, height)
     {

@@ -1,6 +1,6 @@
-using System.Xml.Linq;
 using System.Text;
 using System.Text.Json;
+using System.Xml.Linq;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Looks;

@@ -53,5 +53,15 @@ internal sealed class IndexModel(TakeDesk desk, OpenPhotos photos, PhotoLibrary 
         Partial("_Mixes", new MixesModel(await desk.GetAsync(take, cancel), await mixes.ListAsync(cancel)));
 
     /// <summary>The dialog for saving a copy.</summary>
-    public async Task<IActionResult> OnGetSaveAsync(int take, CancellationToken cancel) => Partial("_Save", await desk.GetAsync(take, cancel));
+    public async Task<IActionResult> OnGetSaveAsync(int take, CancellationToken cancel)
+    {
+        var state = await desk.GetAsync(take, cancel);
+        var open = await photos.GetAsync(state.Photo, cancel);
+        return Partial("_Save", new SaveModel(state, open.Decoded.Note));
+    }
 }
+
+/// <summary>What the dialog for saving a copy shows.</summary>
+/// <param name="State">The take.</param>
+/// <param name="ColourNote">What became of the photo's colours, in words; null where that is plain.</param>
+public sealed record SaveModel(TakeState State, string? ColourNote);

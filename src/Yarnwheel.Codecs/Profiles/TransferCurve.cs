@@ -1,6 +1,6 @@
 using System.Buffers.Binary;
 
-namespace Yarnwheel.Codecs;
+namespace Yarnwheel.Codecs.Profiles;
 
 /// <summary>A tone curve of a colour profile: from device values, 0 … 1, to linear light.</summary>
 /// <remarks>ICC.1:2022, 10.6 (curveType) and 10.18 (parametricCurveType).</remarks>

@@ -1,25 +1,25 @@
 using NetVips;
 using Yarnwheel.Core.Colour;
 
-namespace Yarnwheel.Codecs;
+namespace Yarnwheel.Codecs.Profiles;
 
 /// <summary>An embedded colour profile (ICC.1), and the way from it into linear light with sRGB primaries and back.</summary>
 internal sealed class ColourProfile
 {
     private const string Field = "icc-profile-data";
 
-    private ColourProfile(byte[] data, bool isRgb, bool isSrgb, MatrixProfile? matrix)
+    private ColourProfile(byte[] data, string space, bool isSrgb, MatrixProfile? matrix)
     {
         Data = data;
-        IsRgb = isRgb;
+        Space = space;
         IsSrgb = isSrgb;
         Matrix = matrix;
     }
 
     public byte[] Data { get; }
 
-    /// <summary>Whether its device colours are RGB, so that copies can be written in it.</summary>
-    public bool IsRgb { get; }
+    /// <summary>Its device colours: "RGB ", "GRAY", "CMYK".</summary>
+    public string Space { get; }
 
     /// <summary>Whether it describes sRGB to within an 8-bit step.</summary>
     public bool IsSrgb { get; }
@@ -37,9 +37,25 @@ internal sealed class ColourProfile
         var space = System.Text.Encoding.ASCII.GetString(data, 16, 4);
         var bands = space switch { "RGB " => 3, "GRAY" => 1, "CMYK" => 4, _ => 0 };
         if (bands == 0 || bands != image.Bands) return null;
-        if (bands != 3) return new ColourProfile(data, false, false, null);
+        if (bands != 3) return new ColourProfile(data, space, false, null);
         var distance = DistanceFromSrgb(data);
-        return distance is null ? null : new ColourProfile(data, true, distance < 0.6 / 255, MatrixProfile.Read(data));
+        return distance is null ? null : new ColourProfile(data, space, distance < 0.6 / 255, MatrixProfile.Read(data));
+    }
+
+    /// <summary>Whether copies can be written in it: not in one that only says how a device sees.</summary>
+    public static bool IsWritable(byte[] profile)
+    {
+        if (MatrixProfile.Read(profile) is not null) return true;
+        try
+        {
+            using var grey = ArrayImage.Of(new float[3], 1, 1, 3, Enums.Interpretation.Scrgb);
+            using var device = FromLinear(grey, profile, 8);
+            return device.WriteToMemory<byte>().Length == 3;
+        }
+        catch (VipsException)
+        {
+            return false;
+        }
     }
 
     /// <summary>A profile that comes with the codec library.</summary>
@@ -56,6 +72,9 @@ internal sealed class ColourProfile
         using var light = xyz.Colourspace(Enums.Interpretation.Scrgb);
         return light.Cast(Enums.BandFormat.Float);
     }
+
+    /// <summary>A picture of inks as Display P3 of 16 bits. The darkest ink is far from black: what prints as black is meant as black (black point compensation, ISO 18619).</summary>
+    public static Image OfInks(Image image) => image.IccTransform("p3", intent: Enums.Intent.Relative, blackPointCompensation: true, embedded: true, depth: 16);
 
     /// <summary>Linear light as a profile's device values.</summary>
     /// <param name="linear">3 floats a pixel, tagged so.</param>

@@ -1,7 +1,7 @@
 using System.Buffers.Binary;
 using Yarnwheel.Core.Colour;
 
-namespace Yarnwheel.Codecs;
+namespace Yarnwheel.Codecs.Profiles;
 
 /// <summary>A profile of three primaries and curves, computed exactly: the colour library's 16-bit connection space costs the darkest tones.</summary>
 /// <remarks>ICC.1:2022, 8.3.3 (three-component matrix-based) and annex F.3. The connection space is D50; sRGB's own primaries adapted to it
@@ -48,11 +48,11 @@ internal sealed class MatrixProfile
         var curves = new[] { TransferCurve.Read(Tag(profile, "rTRC"u8)), TransferCurve.Read(Tag(profile, "gTRC"u8)), TransferCurve.Read(Tag(profile, "bTRC"u8)) };
         if (columns.Any(c => c is null) || curves.Any(c => c is null)) return null;
         double[] toXyz = [.. Enumerable.Range(0, 9).Select(i => columns[i % 3]![i / 3])];
-        var toSrgb = Times(D65ToSrgb, Times(D50ToD65, toXyz));
+        var toSrgb = Matrix3.Times(D65ToSrgb, Matrix3.Times(D50ToD65, toXyz, 3), 3);
         // Device white is the connection space's white; what is far off is no display or working space.
         for (var row = 0; row < 3; row++)
             if (Math.Abs(toSrgb[3 * row] + toSrgb[3 * row + 1] + toSrgb[3 * row + 2] - 1) > 0.02) return null;
-        return Inverse(toSrgb) is { } inverse ? new MatrixProfile(curves!, toSrgb, inverse) : null;
+        return Matrix3.Inverse(toSrgb) is { } inverse ? new MatrixProfile(curves!, toSrgb, inverse) : null;
     }
 
     /// <summary>Linear light of every device value of so many bits, by channel.</summary>
@@ -75,23 +75,6 @@ internal sealed class MatrixProfile
 
     private static (float, float, float) Times(float[] m, float a, float b, float c) =>
         (m[0] * a + m[1] * b + m[2] * c, m[3] * a + m[4] * b + m[5] * c, m[6] * a + m[7] * b + m[8] * c);
-
-    private static double[] Times(double[] m, double[] n) =>
-        [.. Enumerable.Range(0, 9).Select(i => m[i / 3 * 3] * n[i % 3] + m[i / 3 * 3 + 1] * n[3 + i % 3] + m[i / 3 * 3 + 2] * n[6 + i % 3])];
-
-    private static double[]? Inverse(double[] m)
-    {
-        double Minor(int a, int b, int c, int d) => m[a] * m[d] - m[b] * m[c];
-        var determinant = m[0] * Minor(4, 5, 7, 8) - m[1] * Minor(3, 5, 6, 8) + m[2] * Minor(3, 4, 6, 7);
-        if (!(Math.Abs(determinant) > 1e-6)) return null;
-        double[] adjugate =
-        [
-            Minor(4, 5, 7, 8), -Minor(1, 2, 7, 8), Minor(1, 2, 4, 5),
-            -Minor(3, 5, 6, 8), Minor(0, 2, 6, 8), -Minor(0, 2, 3, 5),
-            Minor(3, 4, 6, 7), -Minor(0, 1, 6, 7), Minor(0, 1, 3, 4),
-        ];
-        return [.. adjugate.Select(v => v / determinant)];
-    }
 
     private static double[]? Point(ReadOnlySpan<byte> tag)
     {
