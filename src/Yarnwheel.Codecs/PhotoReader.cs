@@ -24,7 +24,9 @@ public sealed class PhotoReader(PhotoLimits limits)
             cancel.ThrowIfCancellationRequested();
             using var upright = Upright(file, cancel);
             var photo = Decode(upright, format, path, cancel);
-            return upright.HasAlpha() ? photo with { Note = string.Join(' ', (string?[])["Its transparent parts were laid on white.", photo.Note]).TrimEnd() } : photo;
+            var pages = file.Contains("n-pages") ? (int)file.Get("n-pages") : 1;
+            string?[] notes = [pages > 1 ? $"Of its {pages} pages or frames the first was taken." : null, upright.HasAlpha() ? "Transparent parts were laid on white." : null, photo.Note];
+            return photo with { Note = string.Join(' ', notes.OfType<string>()) is { Length: > 0 } note ? note : null };
         }
         catch (VipsException exception)
         {
@@ -110,7 +112,7 @@ public sealed class PhotoReader(PhotoLimits limits)
         {
             // Values of floating point are light itself; common practice, no source.
             using var single = opaque.Cast(Enums.BandFormat.Float);
-            return new DecodedPhoto(new FloatPixels(Memory<float>(single, cancel), opaque.Width, opaque.Height), format, bits, null, true, "Its values are of floating point and were read as linear light.");
+            return new DecodedPhoto(new FloatPixels(Memory<float>(single, cancel), opaque.Width, opaque.Height), format, bits, null, true, "Values of floating point were read as linear light.");
         }
         if (profile is null || profile.IsSrgb)
         {
@@ -121,16 +123,16 @@ public sealed class PhotoReader(PhotoLimits limits)
         if (profile.Space == "CMYK")
         {
             using var mixed = ColourProfile.OfInks(opaque);
-            return new DecodedPhoto(ReadThrough(ColourProfile.Of(mixed)!.Matrix!, mixed, 16, cancel), format, bits, ColourProfile.BuiltIn("p3"), false, "Its inks (CMYK) were read through their profile; copies are RGB, in Display P3.");
+            return new DecodedPhoto(ReadThrough(ColourProfile.Of(mixed)!.Matrix!, mixed, 16, cancel), format, bits, ColourProfile.BuiltIn("p3"), false, "Inks (CMYK) were read through their profile; copies are RGB, in Display P3.");
         }
         var pixels = profile.Matrix is { } matrix && (opaque.Format is Enums.BandFormat.Uchar or Enums.BandFormat.Ushort)
             ? ReadThrough(matrix, opaque, bits, cancel)
             : ReadThroughLibrary(opaque, cancel);
         return profile.Space switch
         {
-            "GRAY" => new DecodedPhoto(pixels, format, bits, ColourProfile.BuiltIn("srgb"), true, "Its grey profile was read; copies have sRGB, which can hold kept colours."),
-            _ when !ColourProfile.IsWritable(profile.Data) => new DecodedPhoto(pixels, format, bits, ColourProfile.BuiltIn("p3"), false, "Its profile says how a device sees, not how to write for it; copies have Display P3."),
-            _ => new DecodedPhoto(pixels, format, bits, profile.Data, false, signalled is null ? null : "Its colours are signalled without a profile; copies have a profile that says the same."),
+            "GRAY" => new DecodedPhoto(pixels, format, bits, ColourProfile.BuiltIn("srgb"), true, "The grey profile was read; copies have sRGB."),
+            _ when !ColourProfile.IsWritable(profile.Data) => new DecodedPhoto(pixels, format, bits, ColourProfile.BuiltIn("p3"), false, "The photo’s profile can only be read, not written in; copies have Display P3."),
+            _ => new DecodedPhoto(pixels, format, bits, profile.Data, false, signalled is null ? null : "Colours are signalled without a profile; copies have a profile that says the same."),
         };
     }
 

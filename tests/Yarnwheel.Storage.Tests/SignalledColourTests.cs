@@ -164,6 +164,16 @@ public sealed class SignalledColourTests : IDisposable
     }
 
     [Fact]
+    public void Of_several_pages_the_first_is_taken_and_that_is_said()
+    {
+        using var pages = TestPhotos.Image().Join(TestPhotos.Image() * 0, Enums.Direction.Vertical).Cast(Enums.BandFormat.Uchar).Copy(interpretation: Enums.Interpretation.Srgb);
+        using var two = pages.Mutate(m => m.Set(GValue.GIntType, "page-height", TestPhotos.Height));
+        var photo = Read(TestPhotos.Write(folder, "two.tif", two));
+        Assert.Equal(TestPhotos.Height, photo.Pixels.Height);
+        Assert.Contains("2 pages", photo.Note!, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void Values_of_floating_point_are_linear_light()
     {
         using var light = (Image.Black(64, 64, bands: 3) + 0.5).Cast(Enums.BandFormat.Float).Copy(interpretation: Enums.Interpretation.Scrgb);
