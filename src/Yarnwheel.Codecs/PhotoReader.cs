@@ -125,14 +125,16 @@ public sealed class PhotoReader(PhotoLimits limits)
             using var mixed = ColourProfile.OfInks(opaque);
             return new DecodedPhoto(ReadThrough(ColourProfile.Of(mixed)!.Matrix!, mixed, 16, cancel), format, bits, ColourProfile.BuiltIn("p3"), false, "Inks (CMYK) were read through their profile; copies are RGB, in Display P3.");
         }
-        var pixels = profile.Matrix is { } matrix && (opaque.Format is Enums.BandFormat.Uchar or Enums.BandFormat.Ushort)
-            ? ReadThrough(matrix, opaque, bits, cancel)
-            : ReadThroughLibrary(opaque, cancel);
+        var isWhole = opaque.Format is Enums.BandFormat.Uchar or Enums.BandFormat.Ushort;
+        // A file is read once, from top to bottom: what is read of it is kept where it is needed twice.
+        var codes = isWhole && profile is { Space: "RGB ", Matrix: null } ? CodesOf(opaque, bits, cancel) : null;
+        using var again = codes is null ? opaque.Copy() : codes.Picture(opaque.Width, opaque.Height, profile.Data);
+        var pixels = isWhole && profile.Matrix is { } matrix ? ReadThrough(matrix, again, bits, cancel) : ReadThroughLibrary(again, cancel);
         return profile.Space switch
         {
             "GRAY" => new DecodedPhoto(pixels, format, bits, ColourProfile.BuiltIn("srgb"), true, "The grey profile was read; copies have sRGB."),
             _ when !ColourProfile.IsWritable(profile.Data) => new DecodedPhoto(pixels, format, bits, ColourProfile.BuiltIn("p3"), false, "The photo’s profile can only be read, not written in; copies have Display P3."),
-            _ => new DecodedPhoto(pixels, format, bits, profile.Data, false, signalled is null ? null : "Colours are signalled without a profile; copies have a profile that says the same."),
+            _ => new DecodedPhoto(pixels, format, bits, profile.Data, false, signalled is null ? null : "Colours are signalled without a profile; copies have a profile that says the same.", codes),
         };
     }
 
@@ -178,6 +180,8 @@ public sealed class PhotoReader(PhotoLimits limits)
         using var linear = ColourProfile.ToLinear(image);
         return new FloatPixels(Memory<float>(linear, cancel), image.Width, image.Height);
     }
+
+    private static FileCodes CodesOf(Image image, int bits, CancellationToken cancel) => bits == 8 ? new FileCodes(Memory<byte>(image, cancel), null) : new FileCodes(null, Memory<ushort>(image, cancel));
 
     private static PhotoPixels ReadPixels(Image rgb, int bits, CancellationToken cancel)
     {

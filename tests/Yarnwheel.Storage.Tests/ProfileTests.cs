@@ -151,7 +151,7 @@ public sealed class ProfileTests : IDisposable
         photo.Pixels.Read(0, 0, x, y, z);
         // Black at half coverage over white has half the light.
         Assert.Equal(0.5, x[0], 0.002);
-        Assert.Contains("transparent", photo.Note!, StringComparison.Ordinal);
+        Assert.Contains("Transparent", photo.Note!, StringComparison.Ordinal);
         using var covered = TestPhotos.Image().Bandjoin(255).Copy(interpretation: Enums.Interpretation.Srgb);
         Read(TestPhotos.Write(folder, "covered.png", covered)).Pixels.Read(3, 3, x, y, z);
         Assert.Equal((Srgb.Decode((byte)6), Srgb.Decode((byte)9), Srgb.Decode((byte)249)), (x[0], y[0], z[0]));

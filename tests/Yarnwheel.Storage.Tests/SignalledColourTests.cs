@@ -163,6 +163,27 @@ public sealed class SignalledColourTests : IDisposable
         Assert.True(read.Contains("icc-profile-data"));
     }
 
+    /// <summary>Whatever the tables back are worth: here they are no inverse at all.</summary>
+    [Theory]
+    [InlineData(8)]
+    [InlineData(16)]
+    public void What_nothing_touches_keeps_its_codes_through_a_profile_of_tables(int bits)
+    {
+        using var tagged = ColourProfile.Tagged(TestPhotos.Image(), TestProfiles.Table("A2B0", "B2A0"));
+        var path = TestPhotos.Write(folder, "table.tif", tagged);
+        var photo = Read(path);
+        // Half of it is kept as it is, the rest turns grey.
+        var recipe = RecipeJson.Parse("""{ "yarnwheel": 1, "areas": [ { "mask": { "parts": [ { "kind": "ramp", "x0": 0.5, "y0": 0.5, "x1": 0.5001, "y1": 0.5 } ] } } ] }""");
+        var copy = folder.File("copy.tif");
+        PhotoWriter.SavePicture(copy, new PhotoRenderer(Pyramid.Build(photo.Pixels)), recipe, photo, path, new CopySettings { Format = CopyFormat.Tiff, Bits = bits });
+        using var read = Image.NewFromFile(copy);
+        using var narrow = bits == 8 ? read.Copy() : (read / 257).Cast(Enums.BandFormat.Uchar);
+        var (before, after) = (TestPhotos.Pixels(), narrow.WriteToMemory<byte>());
+        for (var i = 0; i < before.Length; i++)
+            if (i / 3 % TestPhotos.Width < TestPhotos.Width / 2 - 1) Assert.Equal(before[i], after[i]);
+        Assert.NotEqual(before, after);
+    }
+
     [Fact]
     public void Of_several_pages_the_first_is_taken_and_that_is_said()
     {

@@ -20,8 +20,8 @@ internal static class TestProfiles
     public static byte[] Grey(double gamma) => Write("GRAY", [("wtpt", Xyz(D50)), ("kTRC", Curve(gamma))]);
 
     /// <summary>RGB that can only be read: a table into Lab (lut16Type) of sRGB's primaries, a curve of x², for one intent.</summary>
-    /// <param name="tag">A2B0, A2B1.</param>
-    public static byte[] Table(string tag)
+    /// <param name="tags">A2B0, A2B1, B2A0 … (the same table, whatever the way).</param>
+    public static byte[] Table(params string[] tags)
     {
         const int grid = 9;
         using var lut = new MemoryStream();
@@ -50,7 +50,7 @@ internal static class TestProfiles
             Word((200 * (y - z) + 128) * 256, number);
         }
         for (var c = 0; c < 6; c++) Word(c % 2 * 65535, number);
-        return Write("RGB ", [("wtpt", Xyz(D50)), (tag, lut.ToArray())], "scnr", "Lab ");
+        return Write("RGB ", [("wtpt", Xyz(D50)), .. tags.Select(t => (t, lut.ToArray()))], "scnr", "Lab ");
     }
 
     private static byte[] Rgb(double[] xy, double[] white, double gamma)

@@ -33,7 +33,8 @@ public static class PhotoWriter
         var size = settings.Size?.For(full.Width, full.Height) ?? full;
         var rendering = new PartOfProgress(progress, 0, RenderingShare);
         var (embedded, coded) = Profiles(photo, settings);
-        var codes = PixelCodes.Of(coded, settings.FileBits, size.Width, size.Height);
+        var isSame = size == full && settings.Sharpness == OutputSharpness.None && coded is not null && coded == photo.Profile && photo.Codes is not null && settings.FileBits >= photo.Bits;
+        var codes = PixelCodes.Of(coded, settings.FileBits, size.Width, size.Height, isSame ? photo : null);
         if (size == full && settings.Sharpness == OutputSharpness.None) renderer.Copies.Picture(recipe, codes.Row, rendering, cancel);
         else
         {

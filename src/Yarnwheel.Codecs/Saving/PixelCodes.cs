@@ -28,10 +28,11 @@ internal abstract class PixelCodes(int width, int height)
     /// <param name="bits">8 or 16.</param>
     /// <param name="width">Pixels.</param>
     /// <param name="height">Pixels.</param>
-    public static PixelCodes Of(byte[]? profile, int bits, int width, int height)
+    /// <param name="untouched">The photo, where what is as it came should keep its codes; null where that can't be.</param>
+    public static PixelCodes Of(byte[]? profile, int bits, int width, int height, DecodedPhoto? untouched)
     {
         if (profile is null) return bits == 8 ? new SrgbBytes(width, height) : new SrgbWords(width, height);
-        if (MatrixProfile.Read(profile) is not { } matrix) return new ThroughLibrary(profile, bits, width, height);
+        if (MatrixProfile.Read(profile) is not { } matrix) return new ThroughLibrary(profile, bits, width, height, untouched);
         return bits == 8 ? new MatrixCodes<byte>(matrix, bits, width, height) : new MatrixCodes<ushort>(matrix, bits, width, height);
     }
 
@@ -86,20 +87,38 @@ internal abstract class PixelCodes(int width, int height)
         public override Image Picture() => Wrap(target, Width, Height);
     }
 
-    private sealed class ThroughLibrary(byte[] profile, int bits, int width, int height) : PixelCodes(width, height)
+    private sealed class ThroughLibrary(byte[] profile, int bits, int width, int height, DecodedPhoto? untouched) : PixelCodes(width, height)
     {
         private readonly float[] target = new float[3L * width * height];
+        private readonly bool[] isUntouched = untouched is null ? [] : new bool[(long)width * height];
 
         public override void Row(int y, LightRow light)
         {
             var into = target.AsSpan(3 * y * Width, 3 * Width);
             for (var x = 0; x < Width; x++) (into[3 * x], into[3 * x + 1], into[3 * x + 2]) = (light.Red[x], light.Green[x], light.Blue[x]);
+            if (untouched is null) return;
+            var before = new LightRow(new float[3 * Width], Width);
+            untouched.Pixels.Read(0, y, before.Red, before.Green, before.Blue);
+            for (var x = 0; x < Width; x++) isUntouched[y * Width + x] = light.Red[x] == before.Red[x] && light.Green[x] == before.Green[x] && light.Blue[x] == before.Blue[x];
         }
 
         public override Image Picture()
         {
             using var linear = ArrayImage.Of(target, Width, Height, 3, Enums.Interpretation.Scrgb);
-            return ColourProfile.FromLinear(linear, profile, bits);
+            var coded = ColourProfile.FromLinear(linear, profile, bits);
+            if (untouched is null) return coded;
+            using (coded) return bits == 8 ? Kept(coded.WriteToMemory<byte>(), v => (byte)v) : Kept(coded.WriteToMemory<ushort>(), v => (ushort)v);
+        }
+
+        /// <summary>What nothing touched keeps its codes: the way through tables and back would change them.</summary>
+        private Image Kept<T>(T[] values, Func<int, T> code) where T : unmanaged
+        {
+            Rows.Each(Height, y =>
+            {
+                for (var i = (long)y * Width; i < (long)(y + 1) * Width; i++)
+                    for (var at = 3 * i; isUntouched[i] && at < 3 * i + 3; at++) values[at] = code(untouched!.Codes!.In(bits, at));
+            });
+            return Wrap(values, Width, Height);
         }
     }
 }
