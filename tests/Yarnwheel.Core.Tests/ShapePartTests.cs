@@ -31,6 +31,21 @@ public class ShapePartTests
     }
 
     [Fact]
+    public void A_curve_covers_its_pixels_to_a_step_of_8_bits()
+    {
+        // One Bézier arch over its chord; its own points, a thousand times as close as the pixels, are the reference.
+        var mask = Mask(new OutlinePart { Nodes = [Node(40, 250) with { Out = [0.1, -0.9] }, Node(360, 250) with { In = [-0.2, -0.7] }, Node(200, 260)] });
+        (double X, double Y) Point(double t)
+        {
+            (double X, double Y)[] p = [(40, 250), (40 + 0.1 * Width, 250 - 0.9 * Height), (360 - 0.2 * Width, 250 - 0.7 * Height), (360, 250)];
+            var u = 1 - t;
+            return (u * u * u * p[0].X + 3 * u * u * t * p[1].X + 3 * u * t * t * p[2].X + t * t * t * p[3].X, u * u * u * p[0].Y + 3 * u * u * t * p[1].Y + 3 * u * t * t * p[2].Y + t * t * t * p[3].Y);
+        }
+        var reference = OutlineCoverage.Draw([.. Enumerable.Range(0, 300_001).Select(k => Point(k / 300_000.0)), (200, 260)], new Region(0, 0, Width, Height));
+        for (var i = 0; i < mask.Length; i++) Assert.Equal(reference.Values[i], mask[i] / 65535.0, 1.01 / 255);
+    }
+
+    [Fact]
     public void A_rectangle_off_the_grid_covers_pixels_exactly()
     {
         var mask = Mask(new OutlinePart { Nodes = [Node(10.25, 20.5), Node(30.75, 20.5), Node(30.75, 40.25), Node(10.25, 40.25)] });
