@@ -6,7 +6,7 @@ using Yarnwheel.Core.Rendering;
 
 namespace Yarnwheel.Core.Tests;
 
-/// <summary>docs/recipe.md holds all that is needed to compute the picture: a second implementation (Reference/recipe.py), written from it alone, gives the same.</summary>
+/// <summary>docs/recipe.md holds all that is needed to compute the picture: a second implementation (Reference/recipe.py), which uses nothing else, gives the same.</summary>
 public class SecondImplementationTests
 {
     private const int Width = 32, Height = 24;

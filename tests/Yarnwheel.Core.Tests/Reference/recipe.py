@@ -1,4 +1,4 @@
-"""A second implementation of what docs/recipe.md says of single pixels, written from that document alone, in plain Python.
+"""A second implementation of what docs/recipe.md says of single pixels, in plain Python; it uses nothing that does not stand there.
 
 Reads {"width", "height", "rgb": 8-bit sRGB values, "recipes": [...], "defaults": the recipe's schema} as JSON from a file and prints, as JSON, 16-bit sRGB values of each recipe's picture.
 """
