@@ -61,9 +61,15 @@ public sealed class PhotoReader(PhotoLimits limits)
         {
             throw new UnreadablePhotoException("This is not a picture that can be read. JPEG, PNG, TIFF, WebP and AVIF can.", exception);
         }
-        if (TooLarge(image, path) is not { } message) return image;
-        image.Dispose();
-        throw new UnreadablePhotoException(message);
+        try
+        {
+            return TooLarge(image, path) is { } message ? throw new UnreadablePhotoException(message) : image;
+        }
+        catch
+        {
+            image.Dispose();
+            throw;
+        }
     }
 
     private string? TooLarge(Image image, string path)

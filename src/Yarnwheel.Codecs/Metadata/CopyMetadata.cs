@@ -5,7 +5,7 @@ namespace Yarnwheel.Codecs.Metadata;
 
 /// <summary>What a copy says besides its pixels.</summary>
 /// <param name="Exif">A block without the word Exif before it; null for none.</param>
-/// <param name="Iptc">Empty for none.</param>
+/// <param name="Iptc">Empty for none, and where the format has no place for it.</param>
 /// <param name="Xmp">A packet; null for none.</param>
 /// <param name="Resolution">Pixels a millimetre, how large it is meant to be printed.</param>
 internal sealed record CopyMetadata(ExifBlock? Exif, IReadOnlyList<IptcDataSet> Iptc, byte[]? Xmp, (double X, double Y) Resolution)
@@ -39,9 +39,9 @@ internal sealed record CopyMetadata(ExifBlock? Exif, IReadOnlyList<IptcDataSet> 
             iptc = [.. iptc.Where(s => s is not { Record: 2, Number: 80 })];
         }
         // What has no place for its records has them as XMP.
-        var moved = settings.Format is CopyFormat.Jpeg or CopyFormat.Tiff ? [] : iptc;
-        var xmp = WriteXmp(isCarried ? Blob(source!, "xmp-data") : null, size, moved, settings, note);
-        return new CopyMetadata(exif is { IsEmpty: false } ? exif : null, iptc, xmp, source is null ? (1, 1) : (source.Xres, source.Yres));
+        var hasPlace = settings.Format is CopyFormat.Jpeg or CopyFormat.Tiff;
+        var xmp = WriteXmp(isCarried ? Blob(source!, "xmp-data") : null, size, hasPlace ? [] : iptc, settings, note);
+        return new CopyMetadata(exif is { IsEmpty: false } ? exif : null, hasPlace ? iptc : [], xmp, source is null ? (1, 1) : (source.Xres, source.Yres));
     }
 
     private static (ExifBlock? Exif, IReadOnlyList<IptcDataSet> Iptc) Read(Image source, string path)

@@ -85,15 +85,14 @@ internal static class PictureEncoding
                 if (metadata.Iptc.Count > 0) fields.Fields[ExifReader.Iptc] = IptcRecords.Field(metadata.Iptc);
                 TiffFields.Copy(from, to, fields);
                 break;
-            case CopyFormat.Png when metadata.Exif is not null:
-                PngChunks.Copy(from, to, "eXIf"u8, ExifWriter.Write(metadata.Exif));
+            case CopyFormat.Png:
+                PngChunks.Copy(from, to, "eXIf"u8, ExifWriter.Write(metadata.Exif!));
                 break;
-            case CopyFormat.Webp when metadata.Exif is not null:
-                WebpChunks.Copy(from, to, ExifWriter.Write(metadata.Exif), size.Width, size.Height);
+            case CopyFormat.Webp:
+                WebpChunks.Copy(from, to, ExifWriter.Write(metadata.Exif!), size.Width, size.Height);
                 break;
             default:
-                from.CopyTo(to);
-                break;
+                throw new ArgumentOutOfRangeException(nameof(format));
         }
     }
 }

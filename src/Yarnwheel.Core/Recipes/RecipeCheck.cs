@@ -9,8 +9,6 @@ namespace Yarnwheel.Core.Recipes;
 /// <summary>Finds all that is wrong with a recipe, where reading it ends at the first fault.</summary>
 public static class RecipeCheck
 {
-    private static readonly NullabilityInfoContext Nullability = new();
-
     /// <summary>All faults, in the order of the document; empty for a good recipe. Where it is no JSON at all, that alone.</summary>
     /// <param name="utf8">The document.</param>
     public static IReadOnlyList<RecipeFault> Faults(ReadOnlySpan<byte> utf8)
@@ -71,7 +69,7 @@ public static class RecipeCheck
             }
             else if (value is null)
             {
-                if (Nullable.GetUnderlyingType(field.PropertyType) is not null || Nullability.Create(field).ReadState == NullabilityState.Nullable) continue;
+                if (Nullable.GetUnderlyingType(field.PropertyType) is not null || new NullabilityInfoContext().Create(field).ReadState == NullabilityState.Nullable) continue;
                 faults.Add(new RecipeFault(at, "must not be null"));
                 node.Remove(name);
             }
