@@ -95,7 +95,7 @@ internal sealed class Batch
     {
         var path = Path.Combine(Into.FullName, name);
         if (Inputs.Target(photo) == Inputs.Target(path)) throw new CallException("the copy would take the photo's place; an original is never written over");
-        var source = Inputs.Photo(photo, Pictures, cancel);
+        var source = Inputs.Photo(photo, Pictures, 1, cancel);
         IReadOnlyList<string> left = [];
         var recipe = Recipe;
         if (Look is not null) (recipe, left) = CopyMaking.Laid(recipe, source.Renderer, Look, Wish, cancel);

@@ -15,12 +15,20 @@ internal static class Inputs
 
     public static Look Look(FileInfo file) => LookJson.Parse(Document(file, "look"));
 
-    public static CopySource Photo(string path, DirectoryInfo? pictures, CancellationToken cancel)
+    public static CopySource Photo(string path, DirectoryInfo? pictures, int page, CancellationToken cancel)
     {
         if (!File.Exists(path)) throw new CallException($"There is no photo {Path.GetFullPath(path)}.");
-        var photo = new PhotoReader(new PhotoLimits()).Read(path, cancel);
+        var photo = new PhotoReader(new PhotoLimits()).ReadPage(path, page - 1, cancel);
         if (photo.Note is not null) Console.Error.WriteLine($"yarnwheel: {Path.GetFileName(path)}: {photo.Note}");
-        return new CopySource(photo, new PhotoRenderer(Pyramid.Build(photo.Pixels), pictures: pictures is null ? null : new MaskPictureFolder(pictures.FullName, new PhotoLimits())), path);
+        return new CopySource(photo, new PhotoRenderer(photo.Pyramid(), pictures: pictures is null ? null : new MaskPictureFolder(pictures.FullName, new PhotoLimits())), path);
+    }
+
+    /// <summary>The option that says which page of a file of several is meant.</summary>
+    public static Option<int> Page()
+    {
+        var page = new Option<int>("--page") { Description = "Which page or frame of the photo's file, from 1.", DefaultValueFactory = _ => 1 };
+        page.Validators.Add(given => { if (given.GetValueOrDefault<int>() < 1) given.AddError("--page counts from 1."); });
+        return page;
     }
 
     /// <summary>The option that says where mask pictures are.</summary>

@@ -13,17 +13,18 @@ internal static class MaskCommand
         var area = new Option<string>("--area") { Description = "Name of the area.", Required = true };
         var output = new Option<string>("--out") { Description = "The mask: .png, 16-bit grey. - for standard output.", Required = true };
         var pictures = Inputs.Pictures();
+        var page = Inputs.Page();
         var force = new Option<bool>("--force") { Description = "Replace the mask if it is there." };
-        var command = new Command("mask", "Writes an area's mask at the size of the photo.") { photo, recipe, area, output, pictures, force };
+        var command = new Command("mask", "Writes an area's mask at the size of the photo.") { photo, recipe, area, output, pictures, page, force };
         command.SetAction((parsed, cancel) => Task.Run(() =>
         {
-            Run(parsed.GetValue(photo)!, parsed.GetValue(recipe)!, parsed.GetValue(area)!, parsed.GetValue(output)!, parsed.GetValue(pictures), parsed.GetValue(force), cancel);
+            Run(parsed.GetValue(photo)!, parsed.GetValue(recipe)!, parsed.GetValue(area)!, parsed.GetValue(output)!, parsed.GetValue(pictures), parsed.GetValue(page), parsed.GetValue(force), cancel);
             return 0;
         }, cancel));
         return command;
     }
 
-    private static void Run(string photo, FileInfo recipeFile, string area, string output, DirectoryInfo? pictures, bool force, CancellationToken cancel)
+    private static void Run(string photo, FileInfo recipeFile, string area, string output, DirectoryInfo? pictures, int page, bool force, CancellationToken cancel)
     {
         if (!Streams.IsStandard(output) && !Path.GetExtension(output).Equals(".png", StringComparison.OrdinalIgnoreCase)) throw new CallException("--out ends in .png.");
         var recipe = Inputs.Recipe(recipeFile);
@@ -31,7 +32,7 @@ internal static class MaskCommand
             ?? throw new CallException($"The recipe has no area \"{area}\"; it has: {string.Join(", ", recipe.Areas.Select(a => $"\"{a.Name}\""))}.");
         Inputs.CheckOutput(output, force, photo, recipeFile.FullName);
         using var incoming = Streams.Incoming(photo);
-        var source = Inputs.Photo(incoming.Path, pictures ?? recipeFile.Directory, cancel);
+        var source = Inputs.Photo(incoming.Path, pictures ?? recipeFile.Directory, page, cancel);
         using var progress = new TerminalProgress(Path.GetFileName(output));
         Streams.Outgoing(output, ".png", path => PhotoWriter.SaveMask(path, source.Renderer, recipe, index, progress, cancel));
     }

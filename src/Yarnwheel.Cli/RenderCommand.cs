@@ -15,8 +15,9 @@ internal static class RenderCommand
         var output = new Option<string>("--out") { Description = "The copy: .jpg, .png, .tif, .webp, .avif or .ora (layers). - for standard output.", Required = true };
         var format = new Option<CopyFormat?>("--format") { Description = "Of what goes to standard output: jpeg, png, tiff, webp, avif or layers." };
         var pictures = Inputs.Pictures();
+        var page = Inputs.Page();
         var force = new Option<bool>("--force") { Description = "Replace the copy if it is there." };
-        var command = new Command("render", "Renders a photo by a recipe.") { photo, recipe, output, format, pictures, force };
+        var command = new Command("render", "Renders a photo by a recipe.") { photo, recipe, output, format, pictures, page, force };
         var options = new CopyOptions();
         options.AddTo(command);
         command.SetAction((parsed, cancel) => Task.Run(() =>
@@ -25,18 +26,18 @@ internal static class RenderCommand
             var kind = Streams.IsStandard(to) ? parsed.GetValue(format) ?? CopyFormat.Jpeg
                 : CopyOptions.FormatOf(Path.GetExtension(to)) ?? throw new CallException("--out ends in .jpg, .png, .tif, .webp, .avif or .ora.");
             var order = new Order { Id = "", Title = "", CreatedAt = default, Settings = options.Read(parsed, kind), RecipeBeside = options.IsRecipeBeside(parsed) && !Streams.IsStandard(to), Pictures = [] };
-            Run(parsed.GetValue(photo)!, parsed.GetValue(recipe)!, to, order, parsed.GetValue(pictures), parsed.GetValue(force), cancel);
+            Run(parsed.GetValue(photo)!, parsed.GetValue(recipe)!, to, order, parsed.GetValue(pictures), parsed.GetValue(page), parsed.GetValue(force), cancel);
             return 0;
         }, cancel));
         return command;
     }
 
-    private static void Run(string photo, FileInfo recipeFile, string output, Order order, DirectoryInfo? pictures, bool force, CancellationToken cancel)
+    private static void Run(string photo, FileInfo recipeFile, string output, Order order, DirectoryInfo? pictures, int page, bool force, CancellationToken cancel)
     {
         var recipe = Inputs.Recipe(recipeFile);
         Inputs.CheckOutput(output, force, photo, recipeFile.FullName);
         using var incoming = Streams.Incoming(photo);
-        var source = Inputs.Photo(incoming.Path, pictures ?? recipeFile.Directory, cancel);
+        var source = Inputs.Photo(incoming.Path, pictures ?? recipeFile.Directory, page, cancel);
         using var progress = new TerminalProgress(Path.GetFileName(output));
         Streams.Outgoing(output, order.Settings.Extension, path => CopyMaking.Make(order, source, recipe, path, progress, cancel));
     }

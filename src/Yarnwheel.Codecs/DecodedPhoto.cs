@@ -13,7 +13,17 @@ namespace Yarnwheel.Codecs;
 /// <param name="ProfileIsSrgb">Whether the profile describes sRGB (or there is none).</param>
 /// <param name="Codes">The file's own values, where its profile is one of tables, which can't be gone through and back without a loss; else null.</param>
 /// <param name="Note">What became of its colours, in words, where that is not plain; else null.</param>
-public sealed record DecodedPhoto(PhotoPixels Pixels, PhotoFormat Format, int Bits, byte[]? Profile, bool ProfileIsSrgb, string? Note = null, FileCodes? Codes = null);
+public sealed record DecodedPhoto(PhotoPixels Pixels, PhotoFormat Format, int Bits, byte[]? Profile, bool ProfileIsSrgb, string? Note = null, FileCodes? Codes = null)
+{
+    /// <summary>How far each pixel covers what is behind it; null where all do. What nothing of is seen is white.</summary>
+    public GreyPixels? Coverage { get; init; }
+
+    /// <summary>Pages or frames that the file has; each can be read as a photo of its own.</summary>
+    public int Pages { get; init; } = 1;
+
+    /// <summary>The photo ready to be drawn from.</summary>
+    public Pyramid Pyramid() => Core.Photos.Pyramid.Build(Pixels, Coverage);
+}
 
 /// <summary>A picture's values as its file has them, upright, three a pixel: of 8 or of 16 bits.</summary>
 public sealed record FileCodes(byte[]? Bytes, ushort[]? Words)

@@ -14,7 +14,13 @@ internal static class PhotoDecoding
     /// <param name="cancel">Ends the work early.</param>
     public static DecodedPhoto Decode(Image upright, PhotoFormat format, string path, CancellationToken cancel)
     {
-        using var flat = upright.HasAlpha() ? Transparency.OnWhite(upright, cancel) : upright.Copy();
+        if (!upright.HasAlpha()) return DecodeOpaque(upright, format, path, cancel);
+        var (opaque, coverage) = Transparency.Parted(upright, cancel);
+        using (opaque) return DecodeOpaque(opaque, format, path, cancel) with { Coverage = coverage };
+    }
+
+    private static DecodedPhoto DecodeOpaque(Image flat, PhotoFormat format, string path, CancellationToken cancel)
+    {
         using var own = WithoutExtras(flat);
         var signalled = SignalledColours.Of(path, format, own.Contains("icc-profile-data"));
         // Ink without a profile is meant for some press: the library's own profile is as good a guess as any.

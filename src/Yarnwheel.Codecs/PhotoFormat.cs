@@ -8,4 +8,7 @@ public enum PhotoFormat
     Tiff,
     Webp,
     Avif,
+
+    /// <summary>A sensor's picture, developed when it is read.</summary>
+    Dng,
 }

@@ -1,30 +1,37 @@
 using NetVips;
 using Yarnwheel.Codecs.Profiles;
+using Yarnwheel.Codecs.Raw;
 
 namespace Yarnwheel.Codecs;
 
-/// <summary>Reads photos: JPEG, PNG, TIFF, WebP and AVIF, their profiles and orientation honoured.</summary>
+/// <summary>Reads photos: JPEG, PNG, TIFF, WebP, AVIF and DNG, their profiles and orientation honoured.</summary>
 public sealed class PhotoReader(PhotoLimits limits)
 {
     static PhotoReader() => CodecLibrary.Prepare();
 
-    /// <summary>Reads the whole photo.</summary>
+    /// <summary>Reads the whole photo, the first of its pages.</summary>
+    /// <inheritdoc cref="ReadPage"/>
+    public DecodedPhoto Read(string path, CancellationToken cancel = default) => ReadPage(path, 0, cancel);
+
+    /// <summary>Reads a page of the file, or a frame, as a photo.</summary>
     /// <param name="path">The file.</param>
+    /// <param name="page">From 0.</param>
     /// <param name="cancel">Ends the work early.</param>
-    /// <exception cref="UnreadablePhotoException">It is no photo, damaged, or above the limits.</exception>
+    /// <exception cref="UnreadablePhotoException">It is no photo, damaged, above the limits, or has no such page.</exception>
     /// <exception cref="OperationCanceledException">Cancelled.</exception>
-    public DecodedPhoto Read(string path, CancellationToken cancel = default)
+    public DecodedPhoto ReadPage(string path, int page, CancellationToken cancel = default)
     {
+        if (page == 0 && new FileInfo(path).Length > 0 && RawFile.IsDng(path)) return ReadRaw(path, cancel);
         try
         {
-            using var file = Open(path);
+            using var file = Open(path, page);
             var format = Format(file);
             cancel.ThrowIfCancellationRequested();
             using var upright = Upright(file, cancel);
             var photo = PhotoDecoding.Decode(upright, format, path, cancel);
             var pages = file.Contains("n-pages") ? (int)file.Get("n-pages") : 1;
-            string?[] notes = [pages > 1 ? $"Of its {pages} pages or frames the first was taken." : null, upright.HasAlpha() ? "Transparent parts were laid on white." : null, photo.Note];
-            return photo with { Note = string.Join(' ', notes.OfType<string>()) is { Length: > 0 } note ? note : null };
+            string?[] notes = [pages > 1 ? $"Of its {pages} pages or frames this is number {page + 1}." : null, photo.Coverage is not null ? "Parts of it are transparent: they stay so in PNG, TIFF, WebP, AVIF and layers, and are white in JPEG." : null, photo.Note];
+            return photo with { Pages = pages, Note = string.Join(' ', notes.OfType<string>()) is { Length: > 0 } note ? note : null };
         }
         catch (VipsException exception)
         {
@@ -34,6 +41,32 @@ public sealed class PhotoReader(PhotoLimits limits)
                 : "The file is damaged or ends too early. Nothing was added; try the file from the camera again.", exception);
         }
     }
+
+    /// <summary>A sensor's picture, developed: light itself, as wide as it is.</summary>
+    private DecodedPhoto ReadRaw(string path, CancellationToken cancel)
+    {
+        if (new FileInfo(path).Length > limits.Megabytes * 1e6) throw new UnreadablePhotoException($"The file has {new FileInfo(path).Length / 1e6:F0} MB; the limit is {limits.Megabytes:F0} MB.");
+        var developed = Path.Combine(Path.GetTempPath(), $"yarnwheel-{Guid.NewGuid():N}.tif");
+        try
+        {
+            RawDevelopment.Develop(path, developed, RawMemory, cancel);
+            return ReadPage(developed, 0, cancel) with
+            {
+                Format = PhotoFormat.Dng,
+                Profile = ColourProfile.BuiltIn("p3"),
+                ProfileIsSrgb = false,
+                Codes = null,
+                Note = "A raw photo, developed with the white balance it was taken with; copies have Display P3.",
+            };
+        }
+        finally
+        {
+            File.Delete(developed);
+        }
+    }
+
+    /// <summary>What developing may take, bytes: 100 MP need about 3 GB.</summary>
+    private long RawMemory => (long)(limits.Memory * 1e6 ?? Math.Min(6e9, GC.GetGCMemoryInfo().TotalAvailableMemoryBytes));
 
     /// <summary>The picture as it is meant to be seen.</summary>
     private static Image Upright(Image file, CancellationToken cancel)
@@ -46,7 +79,7 @@ public sealed class PhotoReader(PhotoLimits limits)
     }
 
     /// <summary>Opens a photo without reading its pixels.</summary>
-    internal Image Open(string path)
+    internal Image Open(string path, int page = 0)
     {
         var length = new FileInfo(path).Length;
         if (length == 0) throw new UnreadablePhotoException("The file is empty.");
@@ -55,11 +88,12 @@ public sealed class PhotoReader(PhotoLimits limits)
         Image image;
         try
         {
-            image = Image.NewFromFile(path, access: Enums.Access.Sequential, failOn: Enums.FailOn.Error);
+            image = Image.NewFromFile(path, access: Enums.Access.Sequential, failOn: Enums.FailOn.Error, kwargs: page == 0 ? null : new VOption { { "page", page } });
         }
         catch (VipsException exception)
         {
-            throw new UnreadablePhotoException("This is not a picture that can be read. JPEG, PNG, TIFF, WebP and AVIF can.", exception);
+            if (page != 0) throw new UnreadablePhotoException($"The file has no page {page + 1} that can be read.", exception);
+            throw new UnreadablePhotoException("This is not a picture that can be read. JPEG, PNG, TIFF, WebP, AVIF and DNG can.", exception);
         }
         try
         {
@@ -96,7 +130,7 @@ public sealed class PhotoReader(PhotoLimits limits)
             _ when loader.StartsWith("tiff", StringComparison.Ordinal) => PhotoFormat.Tiff,
             _ when loader.StartsWith("webp", StringComparison.Ordinal) => PhotoFormat.Webp,
             _ when loader.StartsWith("heif", StringComparison.Ordinal) && Compression(image) == "av1" => PhotoFormat.Avif,
-            _ => throw new UnreadablePhotoException("This is not a picture that can be read. JPEG, PNG, TIFF, WebP and AVIF can."),
+            _ => throw new UnreadablePhotoException("This is not a picture that can be read. JPEG, PNG, TIFF, WebP, AVIF and DNG can."),
         };
     }
 

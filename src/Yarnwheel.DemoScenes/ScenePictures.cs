@@ -14,14 +14,16 @@ internal static class ScenePictures
     /// <param name="folder">Where the files go.</param>
     /// <param name="width">Pixels; the height is two thirds of it.</param>
     /// <param name="samples">Paths for each pixel.</param>
+    /// <param name="raw">Whether the raw file of a stand-in for a camera is written as well, DNG.</param>
     /// <param name="colours">Whether each subject's and its surroundings' true colours are written as well.</param>
     /// <param name="progress">Told the share that is done, 0 … 1.</param>
-    public static void Render(IScene scene, string folder, int width, int samples, bool colours, Action<double> progress)
+    public static void Render(IScene scene, string folder, int width, int samples, bool raw, bool colours, Action<double> progress)
     {
         var model = scene.Build();
         var height = width * 2 / 3;
         var exposure = Exposure.Take(model, width, height, samples, progress);
         File.WriteAllBytes(Path.Combine(folder, scene.Name + ".jpg"), Jpeg(Development.Develop(exposure.Light, width, height, model.Look, model.Seed), width, height));
+        if (raw) WriteRaw(Path.Combine(folder, scene.Name + ".dng"), exposure, model);
         var masks = exposure.Coverage.Select(alpha => Halve(alpha, width, height)).ToArray();
         for (var k = 0; k < masks.Length; k++)
         {
@@ -34,6 +36,21 @@ internal static class ScenePictures
         }
         var sheet = SceneSheet.Write(scene.Name, model, width, height, samples, [.. masks.Select(m => m.Select(v => v / 65535f).ToArray())]);
         File.WriteAllText(Path.Combine(folder, scene.Name + ".json"), sheet);
+    }
+
+    private static void WriteRaw(string path, Exposure exposure, SceneModel model)
+    {
+        var camera = new RawCamera();
+        // A mosaic has whole squares of two by two.
+        int width = exposure.Width / 2 * 2, height = exposure.Height / 2 * 2;
+        var light = new float[3 * width * height];
+        for (var i = 0; i < light.Length; i++)
+        {
+            var (pixel, c) = (i / 3, i % 3);
+            light[i] = exposure.Light[3 * (pixel / width * exposure.Width + pixel % width) + c] * model.Look.Exposure * model.Look.Balance[c];
+        }
+        var (codes, w, h) = camera.Expose(RawCamera.Spread(light, width, height), width, height, model.Seed);
+        DngWriter.Write(path, camera, codes, w, h);
     }
 
     /// <summary>The best quality whose file is not too large.</summary>

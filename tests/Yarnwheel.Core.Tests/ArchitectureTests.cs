@@ -51,6 +51,15 @@ public class ArchitectureTests
         }
     }
 
+    /// <summary>The same bits on every processor: what the library rounds once or twice, as the processor can, is not used.</summary>
+    [Fact]
+    public void The_core_uses_nothing_that_rounds_as_the_processor_likes()
+    {
+        foreach (var file in Directory.EnumerateFiles(Repository.File("src/Yarnwheel.Core"), "*.cs", SearchOption.AllDirectories).Where(f => !f.Contains($"{Path.DirectorySeparatorChar}obj{Path.DirectorySeparatorChar}", StringComparison.Ordinal)))
+            foreach (var name in (string[])["Lerp(", "Estimate(", "TensorPrimitives.Dot", "TensorPrimitives.Sum", "TensorPrimitives.Norm"])
+                Assert.False(File.ReadAllText(file).Contains(name, StringComparison.Ordinal), $"{Path.GetFileName(file)}: {name}");
+    }
+
     [Fact]
     public void The_core_depends_on_the_base_class_library_alone() =>
         Assert.Empty(Elements("Yarnwheel.Core", "PackageReference").Except(["System.Numerics.Tensors"]));

@@ -21,7 +21,7 @@ public sealed class PictureFileTests : IDisposable
     {
         const int width = 120, height = 80;
         var scene = new FeltString();
-        ScenePictures.Render(scene, folder, width, 8, colours: true, _ => { });
+        ScenePictures.Render(scene, folder, width, 8, raw: true, colours: true, _ => { });
         var model = scene.Build();
         var exposure = Exposure.Take(model, width, height, 8);
         var alpha = exposure.Coverage[0];

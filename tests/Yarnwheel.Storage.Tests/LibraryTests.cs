@@ -23,6 +23,30 @@ public sealed class LibraryTests : IDisposable
     }
 
     [Fact]
+    public async Task Another_page_of_a_file_is_a_photo_of_its_own()
+    {
+        using var tall = TestPhotos.Image().Join(TestPhotos.Image() * 0, NetVips.Enums.Direction.Vertical).Cast(NetVips.Enums.BandFormat.Uchar).Copy(interpretation: NetVips.Enums.Interpretation.Srgb);
+        using var two = tall.Mutate(m => m.Set(NetVips.GValue.GIntType, "page-height", TestPhotos.Height));
+        var first = await storage.AddAsync(TestPhotos.Write(folder, "two.tif", two));
+        Assert.Equal((0, 2), (first.Page, first.Pages));
+        var (second, wasThere, _) = await storage.Library.AddPageAsync(first.Id, 1);
+        Assert.False(wasThere);
+        Assert.Equal(("two, page 2", 1, first.Hash), (second.Name, second.Page, second.Hash));
+        Assert.NotEqual(first.Content, second.Content);
+        Assert.True((await storage.Library.AddPageAsync(first.Id, 1)).WasThere);
+        Assert.Equal(first.Id, (await storage.Library.AddPageAsync(second.Id, 0)).Photo.Id);
+        await Assert.ThrowsAsync<YarnwheelException>(() => storage.Library.AddPageAsync(first.Id, 2));
+        // The original stays as long as one of them is there.
+        await storage.Library.RemoveAsync(first.Id);
+        Assert.True(File.Exists(storage.Originals.Find(second.Hash, second.Extension, second.Name)));
+        var back = await storage.Library.AddPageAsync(second.Id, 0);
+        Assert.Equal("two", back.Photo.Name);
+        await storage.Library.RemoveAsync(back.Photo.Id);
+        await storage.Library.RemoveAsync(second.Id);
+        Assert.Throws<YarnwheelException>(() => storage.Originals.Find(second.Hash, second.Extension, second.Name));
+    }
+
+    [Fact]
     public async Task A_photo_is_stored_once_and_read_only()
     {
         var path = TestPhotos.Write(folder, "a.png");

@@ -185,13 +185,18 @@ public sealed class SignalledColourTests : IDisposable
     }
 
     [Fact]
-    public void Of_several_pages_the_first_is_taken_and_that_is_said()
+    public void Of_several_pages_one_is_taken_and_that_is_said()
     {
         using var pages = TestPhotos.Image().Join(TestPhotos.Image() * 0, Enums.Direction.Vertical).Cast(Enums.BandFormat.Uchar).Copy(interpretation: Enums.Interpretation.Srgb);
         using var two = pages.Mutate(m => m.Set(GValue.GIntType, "page-height", TestPhotos.Height));
         var photo = Read(TestPhotos.Write(folder, "two.tif", two));
         Assert.Equal(TestPhotos.Height, photo.Pixels.Height);
-        Assert.Contains("2 pages", photo.Note!, StringComparison.Ordinal);
+        Assert.Equal((2, "Of its 2 pages or frames this is number 1."), (photo.Pages, photo.Note));
+        var other = new PhotoReader(new PhotoLimits()).ReadPage(folder.File("two.tif"), 1);
+        float[] x = [1], y = [1], z = [1];
+        other.Pixels.Read(50, 50, x, y, z);
+        Assert.Equal((0f, 0f, 0f, "Of its 2 pages or frames this is number 2."), (x[0], y[0], z[0], other.Note));
+        Assert.Throws<UnreadablePhotoException>(() => new PhotoReader(new PhotoLimits()).ReadPage(folder.File("two.tif"), 2));
     }
 
     [Fact]

@@ -10,6 +10,19 @@ internal static class JpegSegments
 
     private const byte FirstApplication = 0xE0;
 
+    /// <summary>The application segments before the picture itself; none of what is no JPEG, and none after a damage.</summary>
+    public static IEnumerable<(int Number, byte[] Content)> Read(Stream from)
+    {
+        var head = new byte[4];
+        if (from.ReadAtLeast(head.AsSpan(0, 2), 2, throwOnEndOfStream: false) < 2 || head[0] != 0xFF || head[1] != 0xD8) yield break;
+        while (from.ReadAtLeast(head, 4, throwOnEndOfStream: false) == 4 && head[0] == 0xFF && head[1] != 0xDA)
+        {
+            var content = new byte[Math.Max(0, BinaryPrimitives.ReadUInt16BigEndian(head.AsSpan(2)) - 2)];
+            if (from.ReadAtLeast(content, content.Length, throwOnEndOfStream: false) < content.Length) yield break;
+            if (head[1] is >= FirstApplication and <= FirstApplication + 15) yield return (head[1] - FirstApplication, content);
+        }
+    }
+
     /// <summary>Copies a JPEG and puts segments in, behind JFIF's own.</summary>
     /// <param name="from">At its start.</param>
     /// <param name="to">Receives the whole file.</param>

@@ -1,4 +1,5 @@
 using NetVips;
+using Yarnwheel.Codecs.Raw;
 using Yarnwheel.Codecs.Saving;
 
 namespace Yarnwheel.Codecs.Metadata;
@@ -18,10 +19,11 @@ internal sealed record CopyMetadata(ExifBlock? Exif, IReadOnlyList<IptcDataSet> 
     /// <param name="note">The recipe to write into it; null for none.</param>
     public static CopyMetadata For(string? original, (int Width, int Height) size, bool isSrgb, CopySettings settings, RecipeNote? note)
     {
-        using var source = original is null ? null : Image.NewFromFile(original, access: Enums.Access.Sequential);
-        var isCarried = source is not null && settings.Metadata != MetadataScope.None;
+        var isRaw = original is not null && RawFile.IsDng(original);
+        using var source = original is null || isRaw ? null : Image.NewFromFile(original, access: Enums.Access.Sequential);
+        var isCarried = original is not null && settings.Metadata != MetadataScope.None;
         var isPlaceless = settings.Metadata == MetadataScope.WithoutPlace;
-        var (exif, iptc) = isCarried ? Read(source!, original!) : (null, []);
+        var (exif, iptc) = isCarried ? isRaw ? ReadFields(original!, null) : Read(source!, original!) : (null, []);
         exif?.TellCopy(size.Width, size.Height, isSrgb);
         if (isPlaceless)
         {
@@ -40,16 +42,24 @@ internal sealed record CopyMetadata(ExifBlock? Exif, IReadOnlyList<IptcDataSet> 
         }
         // What has no place for its records has them as XMP.
         var hasPlace = settings.Format is CopyFormat.Jpeg or CopyFormat.Tiff;
-        var xmp = WriteXmp(isCarried ? Blob(source!, "xmp-data") : null, size, hasPlace ? [] : iptc, settings, note);
+        var xmp = WriteXmp(isCarried ? isRaw ? RawFile.XmpOf(original!) : LongXmp.Of(source!, original!) : null, size, hasPlace ? [] : iptc, settings, note);
         return new CopyMetadata(exif is { IsEmpty: false } ? exif : null, hasPlace ? iptc : [], xmp, source is null ? (1, 1) : (source.Xres, source.Yres));
     }
 
     private static (ExifBlock? Exif, IReadOnlyList<IptcDataSet> Iptc) Read(Image source, string path)
     {
         if (PhotoReader.Format(source) != PhotoFormat.Tiff) return (Blob(source, "exif-data") is { } block ? ExifReader.Read(block) : null, IptcRecords.Read(Blob(source, "iptc-data") ?? InPng(source)));
+        return ReadFields(path, Blob(source, "iptc-data"));
+    }
+
+    /// <summary>Out of a TIFF's own directories.</summary>
+    /// <param name="path">The file.</param>
+    /// <param name="iptc">Where its directories can't be read.</param>
+    private static (ExifBlock? Exif, IReadOnlyList<IptcDataSet> Iptc) ReadFields(string path, byte[]? iptc)
+    {
         using var file = File.OpenRead(path);
         var exif = ExifReader.Read(file);
-        if (exif is null) return (null, IptcRecords.Read(Blob(source, "iptc-data")));
+        if (exif is null) return (null, IptcRecords.Read(iptc));
         exif.Main.Fields.Remove(ExifReader.Iptc, out var records);
         return (exif, IptcRecords.Read(records?.Value));
     }

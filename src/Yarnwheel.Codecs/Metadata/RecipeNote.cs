@@ -32,7 +32,7 @@ public sealed record RecipeNote(string Recipe, string? Original)
         try
         {
             using var image = Image.NewFromFile(path, access: Enums.Access.Sequential);
-            if (!image.Contains("xmp-data") || XmpPacket.Read((byte[])image.Get("xmp-data")) is not { } packet) return null;
+            if (XmpPacket.Read(LongXmp.Of(image, path)) is not { } packet) return null;
             var text = packet.Find(Own + "recipe") ?? Inflated(packet.Find(Own + "recipeDeflated"));
             if (text is null) return null;
             RecipeJson.Parse(text);

@@ -101,6 +101,19 @@ internal sealed class XmpPacket
     public void SetList(XName name, string prefix, string kind, IEnumerable<string> values) =>
         Set(name, prefix, new XElement(Rdf + kind, values.Select(v => new XElement(Rdf + "li", Clean(v)))));
 
+    /// <summary>Takes in what another packet says.</summary>
+    /// <param name="other">Its descriptions are added.</param>
+    /// <param name="except">A property of this one that goes.</param>
+    public void Add(XmpPacket other, XName except)
+    {
+        foreach (var description in Descriptions())
+        {
+            description.Attribute(except)?.Remove();
+            description.Elements(except).Remove();
+        }
+        rdf.Add(other.Descriptions());
+    }
+
     /// <summary>A simple property's value; null where there is none.</summary>
     public string? Find(XName name) =>
         Descriptions().Select(d => d.Element(name)?.Value ?? d.Attribute(name)?.Value).FirstOrDefault(v => v is not null);

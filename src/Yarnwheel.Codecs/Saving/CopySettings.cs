@@ -33,6 +33,9 @@ public sealed record CopySettings
     /// <summary>With the dot.</summary>
     public string Extension => ExtensionOf(Format);
 
+    /// <summary>Whether what is transparent in the photo stays so; else it is white.</summary>
+    public bool KeepsTransparency => Format != CopyFormat.Jpeg;
+
     /// <summary>Bits that the file has in the end.</summary>
     internal int FileBits => Format is CopyFormat.Png or CopyFormat.Tiff ? Bits : 8;
 

@@ -4,6 +4,7 @@ using System.Xml.Linq;
 using NetVips;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -36,7 +37,8 @@ public static class LayeredWriter
             // First, and stored as it is: the file's kind can be told by its first bytes.
             Put(zip, "mimetype", "image/openraster"u8.ToArray(), CompressionLevel.NoCompression);
             var below = Picture(renderer, recipe with { Areas = [] }, new PartOfProgress(progress, 0, 1 / steps), cancel);
-            Put(zip, "data/ground.png", Png(below, width, height, 3), CompressionLevel.NoCompression);
+            var seen = renderer.Photo.Coverage?.Full;
+            Put(zip, "data/ground.png", Png(below, width, height, 3, seen), CompressionLevel.NoCompression);
             var layers = new List<XElement> { Layer("Greys", "data/ground.png") };
             for (var k = 0; k < order.Count; k++)
             {
@@ -46,11 +48,11 @@ public static class LayeredWriter
                 var mask = renderer.Copies.Mask(recipe, order[k], new PartOfProgress(progress, (k + 1.7) / steps, (k + 2) / steps), cancel);
                 var source = string.Create(CultureInfo.InvariantCulture, $"data/area-{k + 1:00}.png");
                 Put(zip, source, Png(LayerOf(below, with, mask, recipe.Areas[order[k]].Strength / 100, cancel), width, height, 4), CompressionLevel.NoCompression);
-                layers.Insert(0, Layer(recipe.Areas[order[k]].Name, source));
+                layers.Insert(0, Layer(recipe.Areas[order[k]].Name, source, isAtop: seen is not null));
                 below = with;
             }
-            Put(zip, "mergedimage.png", Png(below, width, height, 3), CompressionLevel.NoCompression);
-            Put(zip, "Thumbnails/thumbnail.png", Small(below, width, height), CompressionLevel.NoCompression);
+            Put(zip, "mergedimage.png", Png(below, width, height, 3, seen), CompressionLevel.NoCompression);
+            Put(zip, "Thumbnails/thumbnail.png", Small(below, width, height, seen), CompressionLevel.NoCompression);
             var stack = new XElement("image", new XAttribute("version", "0.0.6"), new XAttribute("w", width), new XAttribute("h", height), new XElement("stack", layers));
             Put(zip, "stack.xml", System.Text.Encoding.UTF8.GetBytes("<?xml version='1.0' encoding='UTF-8'?>\n" + stack), CompressionLevel.Optimal);
         }, cancel);
@@ -100,21 +102,26 @@ public static class LayeredWriter
         return codes;
     }
 
-    private static byte[] Png(byte[] values, int width, int height, int bands)
+    private static byte[] Png(byte[] values, int width, int height, int bands, PhotoPixels? coverage = null)
     {
-        using var image = ArrayImage.Of(values, width, height, bands, Enums.Interpretation.Srgb);
+        using var opaque = ArrayImage.Of(values, width, height, bands, Enums.Interpretation.Srgb);
+        using var image = coverage is null ? opaque.Copy() : Transparency.Joined(opaque, coverage);
         return image.PngsaveBuffer(compression: 5, filter: Enums.ForeignPngFilter.Up);
     }
 
-    private static byte[] Small(byte[] values, int width, int height)
+    private static byte[] Small(byte[] values, int width, int height, PhotoPixels? coverage)
     {
-        using var image = ArrayImage.Of(values, width, height, 3, Enums.Interpretation.Srgb);
+        using var opaque = ArrayImage.Of(values, width, height, 3, Enums.Interpretation.Srgb);
+        using var image = coverage is null ? opaque.Copy() : Transparency.Joined(opaque, coverage);
         using var small = image.ThumbnailImage(Thumbnail, height: Thumbnail, size: Enums.Size.Down, linear: true);
         return small.PngsaveBuffer(compression: 6);
     }
 
-    private static XElement Layer(string name, string source) =>
-        new("layer", new XAttribute("name", name), new XAttribute("src", source), new XAttribute("x", 0), new XAttribute("y", 0), new XAttribute("opacity", "1.0"), new XAttribute("visibility", "visible"), new XAttribute("composite-op", "svg:src-over"));
+    /// <param name="name">Of the layer.</param>
+    /// <param name="source">Its picture.</param>
+    /// <param name="isAtop">Whether it is seen only where what is below it is.</param>
+    private static XElement Layer(string name, string source, bool isAtop = false) =>
+        new("layer", new XAttribute("name", name), new XAttribute("src", source), new XAttribute("x", 0), new XAttribute("y", 0), new XAttribute("opacity", "1.0"), new XAttribute("visibility", "visible"), new XAttribute("composite-op", isAtop ? "svg:src-atop" : "svg:src-over"));
 
     private static void Put(ZipArchive zip, string name, byte[] content, CompressionLevel level)
     {

@@ -2,6 +2,7 @@ using System.Security.Cryptography;
 using NetVips;
 using Yarnwheel.Codecs.Metadata;
 using Yarnwheel.Codecs.Profiles;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
@@ -35,17 +36,34 @@ public static class PhotoWriter
         var (embedded, coded) = Profiles(photo, settings);
         var isSame = size == full && settings.Sharpness == OutputSharpness.None && coded is not null && coded == photo.Profile && photo.Codes is not null && settings.FileBits >= photo.Bits;
         var codes = PixelCodes.Of(coded, settings.FileBits, size.Width, size.Height, isSame ? photo : null);
-        if (size == full && settings.Sharpness == OutputSharpness.None) renderer.Copies.Picture(recipe, codes.Row, rendering, cancel);
+        var coverage = renderer.Photo.Coverage?.Full;
+        if (size == full && settings.Sharpness == OutputSharpness.None) renderer.Copies.Picture(recipe, (y, light) => Take(y, light, CoverageRow(coverage, y)), rendering, cancel);
         else
         {
             var picture = SizedPicture.Of(renderer, recipe, size, settings.Sharpness, rendering, cancel);
-            Core.Imaging.Rows.Each(size.Height, y => codes.Row(y, picture.Row(y)), cancel);
+            coverage = picture.Coverage;
+            Core.Imaging.Rows.Each(size.Height, y => Take(y, picture.Light.Row(y), CoverageRow(coverage, y)), cancel);
         }
-        using var pixels = codes.Picture();
+        using var opaque = codes.Picture();
+        using var pixels = coverage is null || !settings.KeepsTransparency ? opaque.Copy() : Transparency.Joined(opaque, coverage);
         var note = settings.EmbedRecipe ? new RecipeNote(RecipeJson.WriteCompact(recipe), original is null ? null : HashOf(original)) : null;
         var metadata = CopyMetadata.For(original, size, coded is null, settings, note);
         WholeFile.Write(path, temporary => PictureEncoding.Write(pixels, temporary, settings, embedded, metadata, new PartOfProgress(progress, RenderingShare, 1), cancel), cancel);
         progress?.Report(1);
+
+        void Take(int y, Core.Imaging.LightRow light, float[]? seen)
+        {
+            if (seen is not null && !settings.KeepsTransparency) WhiteGround.Lay(light, seen);
+            codes.Row(y, light);
+        }
+    }
+
+    private static float[]? CoverageRow(PhotoPixels? coverage, int y)
+    {
+        if (coverage is null) return null;
+        var row = new float[coverage.Width];
+        coverage.Read(0, y, row, row, row);
+        return row;
     }
 
     /// <summary>Renders an area's mask at full size and writes it as 16-bit grey PNG.</summary>

@@ -18,17 +18,18 @@ internal static class PictureEncoding
     /// <param name="cancel">Ends the work early.</param>
     public static void Write(Image image, string path, CopySettings settings, byte[]? profile, CopyMetadata metadata, IProgress<double> progress, CancellationToken cancel)
     {
+        var isLong = settings.Format == CopyFormat.Jpeg && LongXmp.Is(metadata.Xmp);
         // How large it is meant to be printed is kept too.
         using var sized = image.Copy(xres: metadata.Resolution.X, yres: metadata.Resolution.Y);
         using var tagged = sized.Mutate(into =>
         {
             if (image.Contains("icc-profile-data")) into.Remove("icc-profile-data");
             if (profile is not null) into.Set(GValue.BlobType, "icc-profile-data", profile);
-            if (metadata.Xmp is not null) into.Set(GValue.BlobType, "xmp-data", metadata.Xmp);
+            if (metadata.Xmp is not null && !isLong) into.Set(GValue.BlobType, "xmp-data", metadata.Xmp);
             if (settings.Format == CopyFormat.Avif && metadata.Exif is not null) into.Set(GValue.BlobType, "exif-data", (byte[])[.. "Exif\0\0"u8, .. ExifWriter.Write(metadata.Exif)]);
         });
         tagged.SetProgress(new PercentProgress(progress), cancel);
-        var isPlain = settings.Format == CopyFormat.Avif || (metadata.Exif is null && metadata.Iptc.Count == 0);
+        var isPlain = settings.Format == CopyFormat.Avif || (metadata.Exif is null && metadata.Iptc.Count == 0 && !isLong);
         var pixels = isPlain ? path : path + ".plain";
         try
         {
@@ -78,6 +79,7 @@ internal static class PictureEncoding
                 var segments = new List<(int, byte[])>();
                 if (metadata.Exif is not null) segments.Add((1, [.. "Exif\0\0"u8, .. ExifWriter.Write(metadata.Exif, JpegSegments.Longest - 6)]));
                 if (metadata.Iptc.Count > 0) segments.Add((13, IptcRecords.Segment(metadata.Iptc)));
+                if (LongXmp.Is(metadata.Xmp)) segments.AddRange(LongXmp.Segments(metadata.Xmp!));
                 JpegSegments.Copy(from, to, segments);
                 break;
             case CopyFormat.Tiff:

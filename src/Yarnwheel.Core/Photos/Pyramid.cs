@@ -9,10 +9,11 @@ public sealed class Pyramid : IPiece
     private readonly PhotoPixels[] levels;
     private readonly Lock making = new();
 
-    private Pyramid(PhotoPixels full, int count)
+    private Pyramid(PhotoPixels full, int count, Pyramid? coverage)
     {
         levels = new PhotoPixels[count];
         levels[0] = full;
+        Coverage = coverage;
     }
 
     public int Width => levels[0].Width;
@@ -23,8 +24,11 @@ public sealed class Pyramid : IPiece
 
     public int Count => levels.Length;
 
+    /// <summary>How far each pixel covers what is behind it, 0 … 1, a picture of the same size; null where all do.</summary>
+    public Pyramid? Coverage { get; }
+
     /// <summary>Memory that the levels made so far take.</summary>
-    public long Bytes => levels.Sum(l => l?.Bytes ?? 0);
+    public long Bytes => levels.Sum(l => l?.Bytes ?? 0) + (Coverage?.Bytes ?? 0);
 
     public PhotoPixels Level(int index)
     {
@@ -56,13 +60,15 @@ public sealed class Pyramid : IPiece
     }
 
     /// <summary>Levels down to a side of about 64 pixels.</summary>
-    /// <param name="full">The photo.</param>
-    public static Pyramid Build(PhotoPixels full)
+    /// <param name="full">The photo; what nothing of is seen is white.</param>
+    /// <param name="coverage">Of the same size; null where nothing is transparent.</param>
+    public static Pyramid Build(PhotoPixels full, GreyPixels? coverage = null)
     {
         ArgumentNullException.ThrowIfNull(full);
+        if (coverage is not null && (coverage.Width, coverage.Height) != (full.Width, full.Height)) throw new ArgumentException("Of another size than the photo.", nameof(coverage));
         var count = 1;
         for (var side = Math.Max(full.Width, full.Height); side > 64; side = (side + 1) / 2) count++;
-        return new Pyramid(full, count);
+        return new Pyramid(full, count, coverage is null ? null : Build(coverage));
     }
 
     private static FloatPixels Halve(PhotoPixels source, CancellationToken cancel)

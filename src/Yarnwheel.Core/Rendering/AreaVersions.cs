@@ -91,8 +91,8 @@ internal sealed class AreaVersions(RenderPlan plan, RenderedView view)
         for (var k = 0; k < places.Length; k++)
         {
             var x = places[k] - region.X;
-            var colour = Vector3.Lerp(new Vector3(light.Red[x], light.Green[x], light.Blue[x]), side(pairs[k]), share);
-            (own.Red[k], own.Green[k], own.Blue[k]) = (colour.X, colour.Y, colour.Z);
+            var colour = side(pairs[k]);
+            (own.Red[k], own.Green[k], own.Blue[k]) = (Mixed(light.Red[x], colour.X, share), Mixed(light.Green[x], colour.Y, share), Mixed(light.Blue[x], colour.Z, share));
         }
         Span<float> l = Take(scratch, 12, 1)[..places.Length], a = Take(scratch, 13, 1)[..places.Length], b = Take(scratch, 14, 1)[..places.Length];
         OkLab.FromLinear(own, l, a, b);
@@ -112,6 +112,9 @@ internal sealed class AreaVersions(RenderPlan plan, RenderedView view)
             (light.Red[x], light.Green[x], light.Blue[x], grey[x]) = (own.Red[k], own.Green[k], own.Blue[k], l[k]);
         }
     }
+
+    /// <summary>Between two values, rounded in one way on every processor; the library's own interpolation is not.</summary>
+    private static float Mixed(float one, float other, float share) => MathF.FusedMultiplyAdd(one, 1 - share, other * share);
 
     /// <summary>Greys as light, toned or neutral.</summary>
     public static void Fill(LightRow light, ReadOnlySpan<float> grey, Tint? tint)

@@ -23,6 +23,9 @@ internal sealed class FramePicture
     /// <summary>The hue that <see cref="Show.Hue"/> lights up.</summary>
     private readonly HueArc? lit;
 
+    /// <summary>How far the photo covers what is behind it; null where it does everywhere.</summary>
+    private readonly LightPlanes? coverage;
+
     /// <summary>The mask whose contour is drawn.</summary>
     private readonly Plane<float>? stitched;
 
@@ -34,7 +37,8 @@ internal sealed class FramePicture
     /// <param name="overlay">How the mask is laid over it.</param>
     /// <param name="area">Index of the area whose mask is shown; null for all together.</param>
     /// <param name="lit">The hue that is lit up.</param>
-    public FramePicture(Composition composition, RenderedView view, LightPlanes? finished, Show show, ShowNeeds needs, Overlay overlay, int? area, HueArc? lit)
+    /// <param name="coverage">How far the photo covers what is behind it; null where it does everywhere.</param>
+    public FramePicture(Composition composition, RenderedView view, LightPlanes? finished, Show show, ShowNeeds needs, Overlay overlay, int? area, HueArc? lit, LightPlanes? coverage)
     {
         this.composition = composition;
         this.view = view;
@@ -43,6 +47,7 @@ internal sealed class FramePicture
         this.overlay = overlay;
         this.lit = lit;
         this.needs = needs;
+        this.coverage = coverage;
         // An area that is off has an empty mask.
         chosen = (needs.Covered || needs.Stitched) && show != Show.Hue && area is { } index ? view.Masks[index]?.Mask ?? new Plane<float>(view.Region) : null;
         stitched = needs.Stitched ? chosen ?? AllKept() : null;
@@ -77,6 +82,7 @@ internal sealed class FramePicture
                 else finished.Row(y, view.Region).CopyTo(light);
                 break;
         }
+        if (coverage is not null) WhiteGround.Lay(light, coverage.Row(y).Red);
         if (show != Show.Mask) SrgbByte.EncodeRow(light, into);
         if (needs.Covered)
         {

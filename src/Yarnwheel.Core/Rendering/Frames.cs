@@ -1,5 +1,6 @@
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering.Operations;
 
@@ -38,7 +39,8 @@ public sealed class Frames
         var isComposed = finished is null;
         var rendered = RenderedView.Of(plan, drawing, view.Region, needs.Lifted && isComposed, needs.Masks && (isComposed || needs.Covered || needs.Stitched));
         var lit = show == Show.Hue && hue is { } degrees ? new HueArc(new HuePart { From = (degrees + 350) % 360, To = (degrees + 10) % 360, Fade = 8, MinChroma = 3 }) : null;
-        var picture = new FramePicture(new Composition(plan, rendered), rendered, finished, show, needs, overlay, area, lit);
+        var coverage = source.Photo.Coverage is { } seen ? AreaSampler.Draw(seen, view.Region, view.Scale, cancel) : null;
+        var picture = new FramePicture(new Composition(plan, rendered), rendered, finished, show, needs, overlay, area, lit, coverage);
         var width = view.Region.Width;
         var result = new byte[3 * width * view.Region.Height];
         Rows.Each(view.Region, 3 * width + Composition.Scratch(width), (y, scratch) => picture.Row(y, scratch, result.AsSpan(3 * (y - view.Region.Y) * width, 3 * width)), cancel);

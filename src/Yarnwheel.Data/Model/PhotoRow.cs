@@ -8,6 +8,18 @@ public sealed class PhotoRow
     /// <summary>SHA-256 of the original, 64 hexadecimal digits.</summary>
     public required string Hash { get; set; }
 
+    /// <summary>Which page or frame of the original it is, from 0.</summary>
+    public int Page { get; set; }
+
+    /// <summary>How many the original has.</summary>
+    public int Pages { get; set; } = 1;
+
+    /// <summary>Stands for what the photo shows: the hash, and the page where it is not the first.</summary>
+    public string Content => ContentOf(Hash, Page);
+
+    /// <inheritdoc cref="Content"/>
+    public static string ContentOf(string hash, int page) => page == 0 ? hash : string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{hash}-{page}");
+
     /// <summary>The name it came with, without its extension.</summary>
     public required string Name { get; set; }
 

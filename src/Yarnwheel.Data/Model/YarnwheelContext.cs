@@ -24,7 +24,8 @@ public sealed class YarnwheelContext(DbContextOptions<YarnwheelContext> options)
         {
             photo.ToTable("Photos");
             photo.Property(p => p.Hash).HasMaxLength(64);
-            photo.HasIndex(p => p.Hash).IsUnique();
+            photo.HasIndex(p => new { p.Hash, p.Page }).IsUnique();
+            photo.Property(p => p.Pages).HasDefaultValue(1);
             photo.HasMany(p => p.Takes).WithOne(t => t.Photo).HasForeignKey(t => t.PhotoId).OnDelete(DeleteBehavior.Cascade);
         });
         modelBuilder.Entity<TakeRow>(take =>

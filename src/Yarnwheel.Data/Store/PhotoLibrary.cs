@@ -37,7 +37,7 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
         try
         {
             await using var context = await contexts.CreateDbContextAsync(cancel);
-            var known = await context.Photos.Include(p => p.Takes).SingleOrDefaultAsync(p => p.Hash == hash, cancel);
+            var known = await context.Photos.Include(p => p.Takes).SingleOrDefaultAsync(p => p.Hash == hash && p.Page == 0, cancel);
             if (known is not null)
             {
                 // The same file again also brings back an original that went missing.
@@ -47,33 +47,12 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
             var decoded = await Task.Run(() => new PhotoReader(limits).Read(received, cancel), cancel);
             // A copy that was saved with its recipe inside brings it back to its photo; where that is not here, it comes as a photo with that take.
             var note = RecipeNote.Find(received);
-            if (note?.Original is { } from && await context.Photos.Include(p => p.Takes).SingleOrDefaultAsync(p => p.Hash == from, cancel) is { } own)
+            if (note?.Original is { } from && await context.Photos.Include(p => p.Takes).OrderBy(p => p.Page).FirstOrDefaultAsync(p => p.Hash == from, cancel) is { } own)
                 return new AddedPhoto(own, true, await takes.AddAsync(own.Id, RecipeJson.Parse(note.Recipe), cancel));
-            var photo = new PhotoRow
-            {
-                Hash = hash,
-                Name = PhotoName.Of(fileName),
-                Extension = PhotoName.Extension(decoded.Format),
-                Width = decoded.Pixels.Width,
-                Height = decoded.Pixels.Height,
-                Bits = decoded.Bits,
-                Bytes = bytes,
-                AddedAt = DateTime.UtcNow,
-                Takes = [TakeShelf.Begin("Take 1", recipe), .. note is null ? [] : (TakeRow[])[Saved(note)]],
-            };
+            var photo = Row(hash, PhotoName.Of(fileName), bytes, 0, decoded);
+            photo.Takes = [TakeShelf.Begin("Take 1", recipe), .. note is null ? [] : (TakeRow[])[Saved(note)]];
             originals.Keep(received, hash, photo.Extension);
-            context.Photos.Add(photo);
-            try
-            {
-                await context.SaveChangesAsync(cancel);
-            }
-            catch (DbUpdateException exception) when (exception.InnerException is SqliteException { SqliteExtendedErrorCode: UniqueViolated })
-            {
-                // The same file came twice at once, and the other was quicker.
-                await using var again = await contexts.CreateDbContextAsync(cancel);
-                return new AddedPhoto(await again.Photos.Include(p => p.Takes).SingleAsync(p => p.Hash == hash, cancel), true);
-            }
-            return new AddedPhoto(photo, false);
+            return await KeepAsync(context, photo, cancel);
         }
         catch
         {
@@ -85,6 +64,54 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
         {
             File.Delete(received);
         }
+    }
+
+    /// <summary>Takes another page or frame of a photo's file in, as a photo of its own.</summary>
+    /// <param name="id">Of the photo.</param>
+    /// <param name="page">From 0.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    /// <exception cref="YarnwheelException">It can't be taken in; says why.</exception>
+    public async Task<AddedPhoto> AddPageAsync(int id, int page, CancellationToken cancel = default)
+    {
+        await using var context = await contexts.CreateDbContextAsync(cancel);
+        var photo = await context.Photos.AsNoTracking().SingleOrDefaultAsync(p => p.Id == id, cancel) ?? throw new YarnwheelException("That photo is not on the Shelf any more.");
+        if (page < 0 || page >= photo.Pages) throw new YarnwheelException($"{photo.Name} has the pages 1 to {photo.Pages}; nothing was added.");
+        if (await context.Photos.Include(p => p.Takes).SingleOrDefaultAsync(p => p.Hash == photo.Hash && p.Page == page, cancel) is { } known) return new AddedPhoto(known, true);
+        var original = originals.Find(photo.Hash, photo.Extension, photo.Name);
+        var decoded = await Task.Run(() => new PhotoReader(limits).ReadPage(original, page, cancel), cancel);
+        var row = Row(photo.Hash, PhotoName.OfPage(photo.Name, photo.Page, page), photo.Bytes, page, decoded);
+        row.Takes = [TakeShelf.Begin("Take 1", null)];
+        return await KeepAsync(context, row, cancel);
+    }
+
+    private static PhotoRow Row(string hash, string name, long bytes, int page, DecodedPhoto decoded) => new()
+    {
+        Hash = hash,
+        Page = page,
+        Pages = decoded.Pages,
+        Name = name,
+        Extension = PhotoName.Extension(decoded.Format),
+        Width = decoded.Pixels.Width,
+        Height = decoded.Pixels.Height,
+        Bits = decoded.Bits,
+        Bytes = bytes,
+        AddedAt = DateTime.UtcNow,
+    };
+
+    private async Task<AddedPhoto> KeepAsync(YarnwheelContext context, PhotoRow photo, CancellationToken cancel)
+    {
+        context.Photos.Add(photo);
+        try
+        {
+            await context.SaveChangesAsync(cancel);
+        }
+        catch (DbUpdateException exception) when (exception.InnerException is SqliteException { SqliteExtendedErrorCode: UniqueViolated })
+        {
+            // The same came twice at once, and the other was quicker.
+            await using var again = await contexts.CreateDbContextAsync(cancel);
+            return new AddedPhoto(await again.Photos.Include(p => p.Takes).SingleAsync(p => p.Hash == photo.Hash && p.Page == photo.Page, cancel), true);
+        }
+        return new AddedPhoto(photo, false);
     }
 
     private static TakeRow Saved(RecipeNote note)
@@ -120,6 +147,6 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
         // Its takes go with it, those that could still be brought back too.
         context.Photos.Remove(photo);
         await context.SaveChangesAsync(cancel);
-        originals.Remove(photo.Hash, photo.Extension);
+        if (!await context.Photos.AnyAsync(p => p.Hash == photo.Hash, cancel)) originals.Remove(photo.Hash, photo.Extension);
     }
 }

@@ -21,12 +21,25 @@ public static class PhotoName
         return clean.Length == 0 ? "photo" : clean;
     }
 
+    /// <summary>A name for another page of a photo's file.</summary>
+    /// <param name="name">The photo's.</param>
+    /// <param name="from">The photo's page, from 0.</param>
+    /// <param name="to">The other page, from 0.</param>
+    public static string OfPage(string name, int from, int to)
+    {
+        ArgumentNullException.ThrowIfNull(name);
+        var ending = string.Create(System.Globalization.CultureInfo.InvariantCulture, $", page {from + 1}");
+        var bare = from > 0 && name.EndsWith(ending, StringComparison.Ordinal) ? name[..^ending.Length] : name;
+        return to == 0 ? bare : string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{bare}, page {to + 1}");
+    }
+
     public static string Extension(PhotoFormat format) => format switch
     {
         PhotoFormat.Jpeg => ".jpg",
         PhotoFormat.Png => ".png",
         PhotoFormat.Tiff => ".tif",
         PhotoFormat.Webp => ".webp",
+        PhotoFormat.Dng => ".dng",
         _ => ".avif",
     };
 }

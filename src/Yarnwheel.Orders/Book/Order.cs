@@ -65,7 +65,8 @@ public sealed record Order
 /// <param name="Original">The photo's file, from the data folder on.</param>
 /// <param name="Name">Of its file, with extension.</param>
 /// <param name="Look">Whether the order's look is laid on the recipe.</param>
-public sealed record OrderPicture(int Number, string Photo, string Take, string Original, string Name, bool Look = false);
+/// <param name="Page">Of the photo's file, from 0.</param>
+public sealed record OrderPicture(int Number, string Photo, string Take, string Original, string Name, bool Look = false, int Page = 0);
 
 /// <summary>What became of a picture.</summary>
 public sealed record PictureResult

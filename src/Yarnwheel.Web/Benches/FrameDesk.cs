@@ -21,7 +21,7 @@ internal sealed class FrameDesk(TakeDesk takes, OpenPhotos photos, FrameTurns tu
         headers["X-Revision"] = state.Revision.ToString(CultureInfo.InvariantCulture);
         if (request.Draft is null)
         {
-            var tag = TagOf(state.Photo.Hash, recipe, request);
+            var tag = TagOf(state.Photo.Content, recipe, request);
             headers.ETag = tag;
             headers.CacheControl = "private, no-cache";
             if (context.Request.Headers.IfNoneMatch.Any(known => known == tag)) return Results.StatusCode(StatusCodes.Status304NotModified);

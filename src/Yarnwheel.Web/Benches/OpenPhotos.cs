@@ -49,36 +49,36 @@ internal sealed class OpenPhotos : IDisposable
     /// <exception cref="Core.YarnwheelException">The original is missing or damaged.</exception>
     public async Task<OpenPhoto> GetAsync(PhotoRow photo, CancellationToken cancel)
     {
-        var slot = slots.GetOrAdd(photo.Hash, _ => new Slot(() => Task.Run(() => Open(photo), CancellationToken.None)));
+        var slot = slots.GetOrAdd(photo.Content, _ => new Slot(() => Task.Run(() => Open(photo), CancellationToken.None)));
         slot.UsedAt = Environment.TickCount64;
         try
         {
             var open = await slot.Photo.WaitAsync(cancel);
-            LetGo(photo.Hash);
+            LetGo(photo.Content);
             return open;
         }
         catch when (slot.Photo.IsFaulted)
         {
-            slots.TryRemove(KeyValuePair.Create(photo.Hash, slot));
+            slots.TryRemove(KeyValuePair.Create(photo.Content, slot));
             throw;
         }
     }
 
     /// <summary>The photo, if it is open; null where it is not.</summary>
-    public OpenPhoto? Find(string hash)
+    public OpenPhoto? Find(string content)
     {
-        if (!slots.TryGetValue(hash, out var slot) || !slot.Photo.IsCompletedSuccessfully) return null;
+        if (!slots.TryGetValue(content, out var slot) || !slot.Photo.IsCompletedSuccessfully) return null;
         slot.UsedAt = Environment.TickCount64;
         return slot.Photo.Result;
     }
 
-    public void Close(string hash) => slots.TryRemove(hash, out _);
+    public void Close(string content) => slots.TryRemove(content, out _);
 
     private OpenPhoto Open(PhotoRow photo)
     {
         var path = originals.Find(photo.Hash, photo.Extension, photo.Name);
-        var decoded = new PhotoReader(limits).Read(path);
-        return new OpenPhoto(decoded, new PhotoRenderer(Pyramid.Build(decoded.Pixels), pictures: pictures), path);
+        var decoded = new PhotoReader(limits).ReadPage(path, photo.Page);
+        return new OpenPhoto(decoded, new PhotoRenderer(decoded.Pyramid(), pictures: pictures), path);
     }
 
     private void Sweep()

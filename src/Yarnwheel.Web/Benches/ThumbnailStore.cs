@@ -33,11 +33,11 @@ internal sealed class ThumbnailStore(DataFolder folder, OpenPhotos photos, Frame
     private string Place => Directory.CreateDirectory(Path.Combine(folder.Root, "thumbnails")).FullName;
 
     public Task<byte[]> GetAsync(TakeState take, CancellationToken cancel) =>
-        GetAsync(take.Photo, string.Create(CultureInfo.InvariantCulture, $"{take.Id}"), $"{Tag(take.Id, take.Revision)}-{take.Photo.Hash[..12]}", take.Recipe, Show.Result, cancel);
+        GetAsync(take.Photo, string.Create(CultureInfo.InvariantCulture, $"{take.Id}"), $"{Tag(take.Id, take.Revision)}-{take.Photo.Hash[..12]}{take.Photo.Content[64..]}", take.Recipe, Show.Result, cancel);
 
     /// <summary>The photo as it came.</summary>
     public Task<byte[]> AsItCameAsync(PhotoRow photo, CancellationToken cancel) =>
-        GetAsync(photo, $"came-{photo.Hash}", $"came-{photo.Hash}-{PhotoRenderer.EngineVersion}", new Recipe(), Show.Original, cancel);
+        GetAsync(photo, $"came-{photo.Content}", $"came-{photo.Content}-{PhotoRenderer.EngineVersion}", new Recipe(), Show.Original, cancel);
 
     private async Task<byte[]> GetAsync(PhotoRow photo, string owner, string name, Recipe recipe, Show show, CancellationToken cancel)
     {

@@ -15,7 +15,7 @@ internal sealed class WatchedFolder(WatchOptions options, PhotoLibrary library, 
     /// <summary>How long a file that can't be read is given before it is said.</summary>
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
 
-    private static readonly HashSet<string> Extensions = new([".jpg", ".jpeg", ".png", ".tif", ".tiff", ".webp", ".avif"], StringComparer.OrdinalIgnoreCase);
+    private static readonly HashSet<string> Extensions = new([".jpg", ".jpeg", ".png", ".tif", ".tiff", ".webp", ".avif", ".dng"], StringComparer.OrdinalIgnoreCase);
 
     private readonly Dictionary<string, Seen> seen = [];
 

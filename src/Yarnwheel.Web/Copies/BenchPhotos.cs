@@ -1,5 +1,6 @@
 using Yarnwheel.Codecs;
 using Yarnwheel.Core.Rendering;
+using Yarnwheel.Data.Model;
 using Yarnwheel.Orders.Book;
 using Yarnwheel.Orders.Making;
 using Yarnwheel.Web.Benches;
@@ -12,7 +13,7 @@ internal sealed class BenchPhotos(OpenPhotos open, PhotoLimits limits) : IPhotoS
     private readonly StoredPhotos stored = new(limits);
 
     public (DecodedPhoto Decoded, PhotoRenderer Renderer) Open(OrderPicture picture, string data, CancellationToken cancel) =>
-        open.Find(Path.GetFileNameWithoutExtension(picture.Original)) is { } photo ? (photo.Decoded, photo.Renderer) : stored.Open(picture, data, cancel);
+        open.Find(PhotoRow.ContentOf(Path.GetFileNameWithoutExtension(picture.Original), picture.Page)) is { } photo ? (photo.Decoded, photo.Renderer) : stored.Open(picture, data, cancel);
 }
 
 /// <summary>The hand on the photo goes first.</summary>

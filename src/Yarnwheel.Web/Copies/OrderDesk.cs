@@ -44,7 +44,7 @@ internal sealed class OrderDesk(TakeDesk takes, LookDesk looks, ShelfView shelf,
             Settings = settings,
             RecipeBeside = wish.RecipeBeside,
             IsSingle = true,
-            Pictures = [new OrderPicture(1, state.Photo.Name, state.Name, Relative(original), name)],
+            Pictures = [new OrderPicture(1, state.Photo.Name, state.Name, Relative(original), name, Page: state.Photo.Page)],
         }, _ => state.Recipe);
         await queue.AddAsync(order, [1], CancellationToken.None);
         return order;
@@ -75,7 +75,7 @@ internal sealed class OrderDesk(TakeDesk takes, LookDesk looks, ShelfView shelf,
             var state = await takes.GetAsync(photo.Shown.Id, cancel);
             var number = pictures.Count + 1;
             states[number] = state;
-            pictures.Add(new OrderPicture(number, photo.Name, look?.Name ?? state.Name, Relative(originals.PathOf(state.Photo.Hash, state.Photo.Extension)), planned.Name, look is not null));
+            pictures.Add(new OrderPicture(number, photo.Name, look?.Name ?? state.Name, Relative(originals.PathOf(state.Photo.Hash, state.Photo.Extension)), planned.Name, look is not null, state.Photo.Page));
         }
         if (pictures.Count == 0) throw new YarnwheelException("Files of all these names are there already, and those are left out; nothing is left to save.");
         if (request.Target == OrderTarget.Folder) Directory.CreateDirectory(request.Folder!);

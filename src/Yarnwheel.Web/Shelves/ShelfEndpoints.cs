@@ -26,13 +26,19 @@ internal static class ShelfEndpoints
             await demo.AddAsync(cancel);
             return Results.NoContent();
         });
+        // Another page or frame of a photo's file, as a photo of its own.
+        routes.MapPost("/shelf/photos/{id:int}/pages/{page:int}", async (int id, int page, PhotoLibrary library, CancellationToken cancel) =>
+        {
+            var added = await library.AddPageAsync(id, page - 1, cancel);
+            return Results.Json(new { id = added.Photo.Id, name = added.Photo.Name, wasThere = added.WasThere });
+        });
         routes.MapPost("/shelf/photos/{id:int}/remove", async (int id, PhotoLibrary library, OpenPhotos photos, TakeDesk desk, ThumbnailStore thumbnails, CancellationToken cancel) =>
         {
             var photo = await library.FindAsync(id, cancel);
             await library.RemoveAsync(id, cancel);
             if (photo is null) return Results.NoContent();
-            photos.Close(photo.Hash);
-            thumbnails.RemoveAsItCame(photo.Hash);
+            photos.Close(photo.Content);
+            thumbnails.RemoveAsItCame(photo.Content);
             foreach (var take in photo.Takes)
             {
                 desk.Forget(take.Id);

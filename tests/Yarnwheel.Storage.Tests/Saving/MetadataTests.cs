@@ -175,6 +175,23 @@ public sealed class MetadataTests : IDisposable
         Assert.True(Codecs.Metadata.ExifWriter.Write(block, 200).Length <= 200);
     }
 
+    /// <summary>Longer than a segment: the independent reader puts the pieces together, and so do we.</summary>
+    [Fact]
+    public void XMP_longer_than_a_segment_of_JPEG_goes_over_in_pieces()
+    {
+        var words = string.Concat(Enumerable.Range(0, 40_000).Select(k => $"{k} "));
+        File.WriteAllText(folder.File("words.txt"), words);
+        var original = TestPhotos.Write(folder, "a.tif");
+        Tool("-overwrite_original", "-q", $"-XMP-dc:Description<={folder.File("words.txt")}", "-XMP-dc:Title=Skeins", original);
+        var jpeg = Save(original, new CopySettings());
+        var after = Tags(jpeg);
+        Assert.Equal((words.Trim(), "Skeins"), (after["XMP-dc:Description"].Trim(), after["XMP-dc:Title"]));
+        Assert.DoesNotContain(after.Keys, t => t.EndsWith(":Warning", StringComparison.Ordinal));
+        // And from there into another format.
+        File.Move(jpeg, folder.File("long.jpg"));
+        Assert.Equal(words.Trim(), Tags(Save(folder.File("long.jpg"), new CopySettings { Format = CopyFormat.Png }))["XMP-dc:Description"].Trim());
+    }
+
     [Fact]
     public void Odd_blocks_are_no_EXIF_and_end_nothing()
     {

@@ -4,6 +4,7 @@ import { AsItCame } from './shelf/as-it-came.js';
 import { Hints } from './hints.js';
 import { switchTheme } from './look.js';
 import { fault, note } from './notes.js';
+import { wirePages } from './shelf/pages.js';
 import { Selection } from './shelf/selection.js';
 import { wireSelected } from './shelf/selected.js';
 import { upload } from './upload.js';
@@ -29,6 +30,7 @@ const wish = wireWish(/** @type {HTMLFormElement} */ (get('wish')), /** @type {H
 wireSelected(get('selection'), selection, wish);
 new AsItCame(photos);
 const refresh = wish.refresh;
+wirePages(photos, refresh);
 document.addEventListener('htmx:after:swap', () => {
   showHints();
   selection.follow();
