@@ -34,6 +34,49 @@ test('an empty Shelf teaches and offers the demo photos', async ({ page }) => {
   await expect.poll(() => page.locator('.photo-sheet img').evaluateAll(all => all.every(i => /** @type {HTMLImageElement} */ (i).naturalWidth > 100))).toBe(true);
 });
 
+/** A TIFF of grey pages (TIFF 6.0): each a directory and a strip. @param {string} path @param {number[]} shades */
+function writePages(path, shades) {
+  const [width, height] = [60, 40];
+  const parts = [Buffer.from([0x49, 0x49, 42, 0, 8, 0, 0, 0])];
+  let at = 8;
+  shades.forEach((shade, k) => {
+    const fields = [[256, width], [257, height], [258, 8], [259, 1], [262, 1], [273, 0], [277, 1], [278, height], [279, width * height]];
+    const directory = Buffer.alloc(2 + 12 * fields.length + 4);
+    const end = at + directory.length;
+    directory.writeUInt16LE(fields.length, 0);
+    fields.forEach(([tag, value], n) => {
+      directory.writeUInt16LE(tag, 2 + 12 * n);
+      directory.writeUInt16LE(4, 4 + 12 * n);
+      directory.writeUInt32LE(1, 6 + 12 * n);
+      directory.writeUInt32LE(tag === 273 ? end : value, 10 + 12 * n);
+    });
+    at = end + width * height;
+    directory.writeUInt32LE(k + 1 < shades.length ? at : 0, directory.length - 4);
+    parts.push(directory, Buffer.alloc(width * height, shade));
+  });
+  writeFileSync(path, Buffer.concat(parts));
+  return path;
+}
+
+test('of a file of several pages another comes as a photo of its own', async ({ page }, info) => {
+  await page.goto(app.url);
+  await page.locator('#files').setInputFiles(writePages(info.outputPath('leaves.tif'), [40, 120, 220]));
+  const field = page.getByRole('spinbutton', { name: 'Page of leaves', exact: true });
+  await expect(field).toHaveValue('1');
+  await field.fill('3');
+  await field.press('Enter');
+  await expect(page.getByText('“leaves, page 3” was put on the Shelf.')).toBeVisible();
+  await expect(page.getByRole('spinbutton', { name: 'Page of leaves, page 3' })).toHaveValue('3');
+  await field.first().fill('9');
+  await field.first().press('Enter');
+  await expect(page.getByText('has the pages 1 to 3')).toBeVisible();
+  for (const name of ['leaves, page 3', 'leaves']) {
+    await page.getByRole('button', { name: `Remove ${name}`, exact: true }).click();
+    await page.getByRole('button', { name: 'Remove it' }).click();
+    await expect(page.getByRole('button', { name: `Remove ${name}`, exact: true })).toHaveCount(0);
+  }
+});
+
 test('several files are added at once; known ones are recognised; bad ones are refused with a sentence', async ({ page }, info) => {
   await page.goto(app.url);
   const bad = info.outputPath('broken.jpg');

@@ -4,7 +4,8 @@ namespace Yarnwheel.Core.Masks;
 
 /// <summary>How much of each pixel lies inside a closed polygon, exactly.</summary>
 /// <remarks>Signed areas are gathered edge by edge and summed along the rows, as font rasterisers do; they are kept as whole numbers,
-/// so that a row's sum is the same wherever its tile begins. Places wound round more than once count as inside (non-zero rule).</remarks>
+/// so that a row's sum is the same wherever its tile begins. Places wound round more than once count as inside (non-zero rule);
+/// pixels that several stretches of the outline go through, where areas of opposite sign could cancel, are measured once more (<see cref="OutlineCrossings"/>).</remarks>
 internal static class OutlineCoverage
 {
     private const double Unit = 1 << 24;
@@ -18,10 +19,11 @@ internal static class OutlineCoverage
         // One column more for what lies right of the region.
         var width = region.Width + 1;
         var gathered = new long[width * region.Height];
+        var crossings = new OutlineCrossings(polygon);
         for (var i = 0; i < polygon.Count; i++)
         {
             cancel.ThrowIfCancellationRequested();
-            Edge(polygon[i], polygon[(i + 1) % polygon.Count], region, gathered, width);
+            Edge(polygon[i], polygon[(i + 1) % polygon.Count], region, gathered, width, crossings.At(i));
         }
         var mask = new Plane<float>(region);
         for (var y = 0; y < region.Height; y++)
@@ -33,10 +35,11 @@ internal static class OutlineCoverage
                 mask.Values[y * region.Width + x] = (float)Math.Min(1, Math.Abs(sum / Unit));
             }
         }
+        crossings.Measure(mask);
         return mask;
     }
 
-    private static void Edge((double X, double Y) from, (double X, double Y) to, Region region, long[] gathered, int width)
+    private static void Edge((double X, double Y) from, (double X, double Y) to, Region region, long[] gathered, int width, OutlineCrossings crossings)
     {
         if (from.Y == to.Y) return;
         var sign = from.Y < to.Y ? 1 : -1;
@@ -49,12 +52,12 @@ internal static class OutlineCoverage
             var y0 = Math.Max(top.Y, y);
             var y1 = Math.Min(bottom.Y, y + 1);
             if (y1 <= y0) continue;
-            Piece(top.X + (y0 - top.Y) * slope, top.X + (y1 - top.Y) * slope, sign * (y1 - y0), region, gathered.AsSpan((y - region.Y) * width, width));
+            Piece(top.X + (y0 - top.Y) * slope, top.X + (y1 - top.Y) * slope, sign * (y1 - y0), region, gathered.AsSpan((y - region.Y) * width, width), y, crossings);
         }
     }
 
     /// <summary>One edge's way through one row: from x0 to x1, covering a signed height.</summary>
-    private static void Piece(double x0, double x1, double height, Region region, Span<long> row)
+    private static void Piece(double x0, double x1, double height, Region region, Span<long> row, int y, OutlineCrossings crossings)
     {
         var (left, right) = x0 < x1 ? (x0, x1) : (x1, x0);
         // Of the height, what is covered up to a column's left side. A column gets the difference of two of these, so that what lies left of
@@ -66,6 +69,7 @@ internal static class OutlineCoverage
         for (var column = first; column <= last; column++)
         {
             double from = Math.Max(left, column), to = Math.Min(right, column + 1);
+            crossings.Touch(column, y);
             var whole = UpTo(column + 1) - UpTo(column);
             // Within its own column the edge covers what lies right of it; all columns after are covered whole.
             var share = right > left ? Math.Max(0, to - from) / (right - left) : 1;
