@@ -35,7 +35,7 @@ export class Application {
 
   async start() {
     this.url = `http://127.0.0.1:${await freePort()}`;
-    const args = [join(root, 'src/Yarnwheel.Web/bin/Release/net10.0/yarnwheel-web.dll'), '--urls', this.url, '--data', this.data];
+    const args = [join(root, 'src/Yarnwheel.Web/bin/Release/net10.0/linux-x64/publish/yarnwheel-web.dll'), '--urls', this.url, '--data', this.data];
     if (this.empty) args.push('--empty');
     args.push(...this.args);
     const env = this.memory ? { ...process.env, DOTNET_GCHeapHardLimit: this.memory.toString(16) } : process.env;

@@ -9,6 +9,15 @@ public sealed record PhotoLimits
     /// <summary>File size, millions of bytes.</summary>
     public double Megabytes { get; init; } = 500;
 
-    /// <summary>Memory that an open photo may use, millions of bytes; null for what the process may use.</summary>
+    /// <summary>Memory that reading a photo and holding it may take, millions of bytes; null for half of what the process may use.</summary>
     public double? Memory { get; init; }
+
+    /// <summary>Time that reading an unknown file may take.</summary>
+    public double Seconds { get; init; } = 120;
+
+    /// <summary>What a file's compressed texts and profiles may be unpacked, millions of bytes.</summary>
+    public double Texts { get; init; } = 64;
+
+    /// <summary>Memory that reading a photo and holding it may take, bytes.</summary>
+    public double Budget => Memory * 1e6 ?? GC.GetGCMemoryInfo().TotalAvailableMemoryBytes / 2.0;
 }

@@ -1,4 +1,5 @@
 using NetVips;
+using Yarnwheel.Codecs.Containers;
 using Yarnwheel.Codecs.Profiles;
 using Yarnwheel.Codecs.Raw;
 
@@ -66,7 +67,7 @@ public sealed class PhotoReader(PhotoLimits limits)
     }
 
     /// <summary>What developing may take, bytes: 100 MP need about 3 GB.</summary>
-    private long RawMemory => (long)(limits.Memory * 1e6 ?? Math.Min(6e9, GC.GetGCMemoryInfo().TotalAvailableMemoryBytes));
+    private long RawMemory => (long)Math.Min(6e9, limits.Budget);
 
     /// <summary>The picture as it is meant to be seen.</summary>
     private static Image Upright(Image file, CancellationToken cancel)
@@ -85,6 +86,8 @@ public sealed class PhotoReader(PhotoLimits limits)
         if (length == 0) throw new UnreadablePhotoException("The file is empty.");
         if (length > limits.Megabytes * 1e6)
             throw new UnreadablePhotoException($"The file has {length / 1e6:F0} MB; the limit is {limits.Megabytes:F0} MB.");
+        using (var file = File.OpenRead(path))
+            if (PackedTexts.Unpacked(file, (long)(limits.Texts * 1e6)) > limits.Texts * 1e6) throw new UnreadablePhotoException($"The file’s texts unpack to more than {limits.Texts:F0} MB, the limit. Nothing was added.");
         Image image;
         try
         {
@@ -115,9 +118,9 @@ public sealed class PhotoReader(PhotoLimits limits)
         var isPlain = image.Format == Enums.BandFormat.Uchar && image.Interpretation != Enums.Interpretation.Cmyk && ColourProfile.Of(image) is null or { IsSrgb: true }
             && SignalledColours.Of(path, Format(image), image.Contains("icc-profile-data")) is null;
         var need = pixels * (isPlain ? 3 + 4 : 12 + 4) * 2;
-        var memory = limits.Memory * 1e6 ?? GC.GetGCMemoryInfo().TotalAvailableMemoryBytes;
+        var memory = limits.Budget;
         return need <= memory ? null
-            : $"The picture has {image.Width} × {image.Height} pixels and needs about {need / 1e6:F0} MB of memory; the application may use {memory / 1e6:F0} MB. Nothing was added.";
+            : $"The picture has {image.Width} × {image.Height} pixels and needs about {need / 1e6:F0} MB of memory; it may have {memory / 1e6:F0} MB. Nothing was added.";
     }
 
     internal static PhotoFormat Format(Image image)

@@ -3,6 +3,7 @@ using System.Text.Json.Serialization;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.EntityFrameworkCore;
 using Yarnwheel.Codecs;
+using Yarnwheel.Codecs.Examining;
 using Yarnwheel.Core;
 using Yarnwheel.Data.Model;
 using Yarnwheel.Data.Store;
@@ -26,6 +27,13 @@ if (args is ["camera", .. var camera])
     };
     return await StandInCamera.RunAsync(new ConfigurationBuilder().AddCommandLine(camera).Build(), off.Token);
 }
+
+if (args is ["examine", var given])
+{
+    await ExaminerProcess.RunAsync(JsonSerializer.Deserialize<PhotoLimits>(given)!);
+    return 0;
+}
+MemoryReturn.Prepare();
 
 var builder = WebApplication.CreateBuilder(new WebApplicationOptions
 {
@@ -65,7 +73,7 @@ builder.Services.AddDataProtection().SetApplicationName("Yarnwheel").PersistKeys
 builder.Services.ConfigureHttpJsonOptions(json => json.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase)));
 builder.Services.AddDbContextFactory<YarnwheelContext>(options => DatabaseSetup.Configure(options, folder));
 builder.Services.AddSingleton(folder).AddSingleton(limits)
-    .AddSingleton<OriginalStore>().AddSingleton<PhotoLibrary>().AddSingleton<TakeJournal>().AddSingleton<MixShelf>().AddSingleton<TakeShelf>().AddSingleton<TakeHistory>().AddSingleton<SetShelf>().AddSingleton<LookShelf>().AddSingleton<ShelfView>().AddSingleton<LookDesk>()
+    .AddSingleton(Examiners.Of(limits, builder.Configuration)).AddSingleton<OriginalStore>().AddSingleton<PhotoLibrary>().AddSingleton<TakeJournal>().AddSingleton<MixShelf>().AddSingleton<TakeShelf>().AddSingleton<TakeHistory>().AddSingleton<SetShelf>().AddSingleton<LookShelf>().AddSingleton<ShelfView>().AddSingleton<LookDesk>()
     .AddSingleton<ChangeFeed>().AddSingleton<TakeDesk>().AddSingleton<ThumbnailStore>().AddSingleton(TimeProvider.System).AddSingleton<OrderDesk>().AddSingleton<ArchiveStream>().AddSingleton<IPhotoSource, BenchPhotos>().AddSingleton<IWorkPace, FramesFirst>().AddSingleton<DemoShelf>().AddSingleton<ShortcutDesk>().AddSingleton<MaskStore>().AddSingleton<Assets>().AddSingleton<FrameDesk>().AddSingleton(new FrameTurns())
     .AddSingleton(services => new OpenPhotos(services.GetRequiredService<OriginalStore>(), new MaskPictureFolder(folder.Masks, limits), limits, OpenPhotos.Budget));
 

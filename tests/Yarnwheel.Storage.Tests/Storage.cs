@@ -23,7 +23,7 @@ internal sealed class Storage : IDbContextFactory<YarnwheelContext>
         Journal = new TakeJournal(this);
         History = new TakeHistory(this);
         Takes = new TakeShelf(this);
-        Library = new PhotoLibrary(this, Originals, Takes, new PhotoLimits());
+        Library = new PhotoLibrary(this, Originals, Takes, new PhotoLimits(), new Codecs.Examining.PhotoExaminer(new PhotoLimits()));
         Shelf = new ShelfView(this);
         Sets = new SetShelf(this);
         Looks = new LookShelf(this);

@@ -14,6 +14,9 @@ public sealed partial class Application : WebApplicationFactory<Program>
 
     public string Data => data;
 
+    /// <summary>Whether files that come in are read in a process of their own.</summary>
+    public bool Apart { get; init; }
+
     /// <summary>The folder it watches; null for none.</summary>
     public string? Watch { get; init; }
 
@@ -23,6 +26,7 @@ public sealed partial class Application : WebApplicationFactory<Program>
         builder.UseSetting("empty", "true");
         builder.UseSetting("watch", Watch ?? "");
         builder.UseSetting("Limits:Megapixels", "3");
+        builder.UseSetting("Limits:Apart", Apart ? "true" : "false");
     }
 
     public async Task<HttpResponseMessage> PostAsync(string url, object? body = null, Action<HttpRequestMessage>? change = null)

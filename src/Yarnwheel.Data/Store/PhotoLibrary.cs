@@ -1,6 +1,7 @@
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Yarnwheel.Codecs;
+using Yarnwheel.Codecs.Examining;
 using Yarnwheel.Codecs.Metadata;
 using Yarnwheel.Codecs.Saving;
 using Yarnwheel.Core;
@@ -16,8 +17,11 @@ namespace Yarnwheel.Data.Store;
 public sealed record AddedPhoto(PhotoRow Photo, bool WasThere, TakeRow? Brought = null);
 
 /// <summary>The photos: adding, finding, removing.</summary>
-public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, OriginalStore originals, TakeShelf takes, PhotoLimits limits)
+public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, OriginalStore originals, TakeShelf takes, PhotoLimits limits, IPhotoExaminer examiner)
 {
+    /// <summary>The same library, files that come in read by another.</summary>
+    public PhotoLibrary With(IPhotoExaminer other) => new(contexts, originals, takes, limits, other);
+
     /// <summary>A photo with its takes, or null.</summary>
     public async Task<PhotoRow?> FindAsync(int id, CancellationToken cancel = default)
     {
@@ -44,12 +48,12 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
                 originals.Keep(received, hash, known.Extension);
                 return new AddedPhoto(known, true);
             }
-            var decoded = await Task.Run(() => new PhotoReader(limits).Read(received, cancel), cancel);
+            var facts = await examiner.ExamineAsync(received, 0, cancel);
             // A copy that was saved with its recipe inside brings it back to its photo; where that is not here, it comes as a photo with that take.
-            var note = RecipeNote.Find(received);
+            var note = facts.Recipe;
             if (note?.Original is { } from && await context.Photos.Include(p => p.Takes).OrderBy(p => p.Page).FirstOrDefaultAsync(p => p.Hash == from, cancel) is { } own)
                 return new AddedPhoto(own, true, await takes.AddAsync(own.Id, RecipeJson.Parse(note.Recipe), cancel));
-            var photo = Row(hash, PhotoName.Of(fileName), bytes, 0, decoded);
+            var photo = Row(hash, PhotoName.Of(fileName), bytes, 0, facts);
             photo.Takes = [TakeShelf.Begin("Take 1", recipe), .. note is null ? [] : (TakeRow[])[Saved(note)]];
             originals.Keep(received, hash, photo.Extension);
             return await KeepAsync(context, photo, cancel);
@@ -78,22 +82,22 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
         if (page < 0 || page >= photo.Pages) throw new YarnwheelException($"{photo.Name} has the pages 1 to {photo.Pages}; nothing was added.");
         if (await context.Photos.Include(p => p.Takes).SingleOrDefaultAsync(p => p.Hash == photo.Hash && p.Page == page, cancel) is { } known) return new AddedPhoto(known, true);
         var original = originals.Find(photo.Hash, photo.Extension, photo.Name);
-        var decoded = await Task.Run(() => new PhotoReader(limits).ReadPage(original, page, cancel), cancel);
-        var row = Row(photo.Hash, PhotoName.OfPage(photo.Name, photo.Page, page), photo.Bytes, page, decoded);
+        var facts = await examiner.ExamineAsync(original, page, cancel);
+        var row = Row(photo.Hash, PhotoName.OfPage(photo.Name, photo.Page, page), photo.Bytes, page, facts);
         row.Takes = [TakeShelf.Begin("Take 1", null)];
         return await KeepAsync(context, row, cancel);
     }
 
-    private static PhotoRow Row(string hash, string name, long bytes, int page, DecodedPhoto decoded) => new()
+    private static PhotoRow Row(string hash, string name, long bytes, int page, PhotoFacts facts) => new()
     {
         Hash = hash,
         Page = page,
-        Pages = decoded.Pages,
+        Pages = facts.Pages,
         Name = name,
-        Extension = PhotoName.Extension(decoded.Format),
-        Width = decoded.Pixels.Width,
-        Height = decoded.Pixels.Height,
-        Bits = decoded.Bits,
+        Extension = PhotoName.Extension(facts.Format),
+        Width = facts.Width,
+        Height = facts.Height,
+        Bits = facts.Bits,
         Bytes = bytes,
         AddedAt = DateTime.UtcNow,
     };

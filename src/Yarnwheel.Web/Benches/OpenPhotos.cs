@@ -85,7 +85,7 @@ internal sealed class OpenPhotos : IDisposable
     {
         var gone = slots.Where(s => Environment.TickCount64 - s.Value.UsedAt > Resting.TotalMilliseconds && slots.TryRemove(s)).ToList();
         // Nobody works on them, so nobody waits for this.
-        if (gone.Count > 0) GC.Collect(GC.MaxGeneration, GCCollectionMode.Aggressive, blocking: true, compacting: true);
+        if (gone.Count > 0) MemoryReturn.Now();
     }
 
     private void LetGo(string keep)

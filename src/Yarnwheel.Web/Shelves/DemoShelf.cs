@@ -1,11 +1,16 @@
+using Yarnwheel.Codecs;
+using Yarnwheel.Codecs.Examining;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Data.Store;
 
 namespace Yarnwheel.Web.Shelves;
 
 /// <summary>Puts the demo photos on the Shelf.</summary>
-internal sealed class DemoShelf(PhotoLibrary library, DataFolder folder, IWebHostEnvironment environment)
+internal sealed class DemoShelf(PhotoLibrary all, DataFolder folder, PhotoLimits limits, IWebHostEnvironment environment)
 {
+    // What ships with the application needs no process of its own to be read in.
+    private readonly PhotoLibrary library = all.With(new PhotoExaminer(limits));
+
     private string Mark => Path.Combine(folder.Root, "demo-added");
 
     private static string Demo => Path.Combine(AppContext.BaseDirectory, "demo");

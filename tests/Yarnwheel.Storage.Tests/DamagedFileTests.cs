@@ -1,0 +1,95 @@
+using NetVips;
+using Yarnwheel.Codecs;
+
+namespace Yarnwheel.Storage.Tests;
+
+/// <summary>Files of every kind, damaged by a seed: each is read, or refused with words.</summary>
+public sealed class DamagedFileTests : IDisposable
+{
+    private readonly TempFolder folder = new();
+
+    public DamagedFileTests() => CodecLibrary.Prepare();
+
+    public void Dispose() => folder.Dispose();
+
+    public static TheoryData<string, int> Kinds()
+    {
+        var data = new TheoryData<string, int>();
+        foreach (var kind in (string[])["a.jpg", "a.png", "deep.png", "a.tif", "deep.tif", "tiles.tif", "grey.tif", "clear.tif", "a.webp", "a.avif"]) data.Add(kind, 50);
+        return data;
+    }
+
+    private byte[] Good(string kind)
+    {
+        using var image = TestPhotos.Image();
+        var path = folder.File(kind);
+        switch (kind)
+        {
+            case "deep.png" or "deep.tif":
+                using (var deep = (image.Cast(Enums.BandFormat.Ushort) * 257).Cast(Enums.BandFormat.Ushort).Copy(interpretation: Enums.Interpretation.Rgb16)) deep.WriteToFile(path);
+                break;
+            case "tiles.tif":
+                image.Tiffsave(path, tile: true, tileWidth: 32, tileHeight: 32, compression: Enums.ForeignTiffCompression.Lzw);
+                break;
+            case "grey.tif":
+                using (var grey = image.Colourspace(Enums.Interpretation.Bw)) grey.Tiffsave(path);
+                break;
+            case "clear.tif":
+                using (var clear = image.Bandjoin(90).Copy(interpretation: Enums.Interpretation.Srgb)) clear.Tiffsave(path);
+                break;
+            default:
+                image.WriteToFile(path);
+                break;
+        }
+        return File.ReadAllBytes(path);
+    }
+
+    [Theory]
+    [MemberData(nameof(Kinds))]
+    public void A_damaged_file_is_read_or_refused_with_words(string kind, int count)
+    {
+        var good = Good(kind);
+        var dice = new Random(kind.Length * 1000 + kind[0]);
+        var read = 0;
+        for (var k = 0; k < count; k++)
+        {
+            var bytes = Damaged(good, dice);
+            var path = folder.File($"{k}-{kind}");
+            File.WriteAllBytes(path, bytes);
+            try
+            {
+                var photo = new PhotoReader(new PhotoLimits { Megapixels = 20, Memory = 500 }).Read(path);
+                Assert.True(photo.Pixels.Width > 0);
+                read++;
+            }
+            catch (UnreadablePhotoException refused)
+            {
+                Assert.InRange(refused.Message.Length, 20, 300);
+            }
+            File.Delete(path);
+        }
+        Assert.InRange(read, 0, count);
+    }
+
+    /// <summary>A few bytes turned, a stretch cut out, doubled or blanked, or the end missing; in half of them near the head, where what is said of the picture stands.</summary>
+    private static byte[] Damaged(byte[] good, Random dice)
+    {
+        var bytes = good.ToList();
+        var reach = dice.Next(2) == 0 ? Math.Min(bytes.Count, 400) : bytes.Count;
+        for (var n = dice.Next(1, 6); n > 0 && bytes.Count > 16; n--)
+        {
+            var at = dice.Next(Math.Min(reach, bytes.Count));
+            var length = Math.Min(dice.Next(1, 64), bytes.Count - at);
+            switch (dice.Next(6))
+            {
+                case 0: bytes[at] ^= (byte)(1 << dice.Next(8)); break;
+                case 1: bytes[at] = (byte)dice.Next(256); break;
+                case 2: bytes.RemoveRange(at, length); break;
+                case 3: bytes.InsertRange(at, bytes.GetRange(at, length)); break;
+                case 4: for (var i = at; i < at + length; i++) bytes[i] = (byte)(dice.Next(2) * 255); break;
+                default: if (dice.Next(4) == 0) bytes.RemoveRange(at, bytes.Count - at); else bytes[at] = 0; break;
+            }
+        }
+        return [.. bytes];
+    }
+}
