@@ -119,6 +119,25 @@ test('an upload can be cancelled', async ({ page }) => {
   await expect(page.locator('.photo-card')).toHaveCount(before);
 });
 
+test('all is backed up and brought back from the page', async ({ page }, info) => {
+  await page.goto(app.url);
+  await page.getByRole('link', { name: 'Safekeeping' }).click();
+  const folder = info.outputPath('backup');
+  await page.getByLabel('Folder of the backup', { exact: true }).fill(folder);
+  await page.getByRole('button', { name: 'Back up' }).click();
+  await expect(page.getByText('backed up:')).toBeVisible();
+  await page.getByLabel('Folder of the backup to bring back').fill(folder);
+  await page.getByRole('button', { name: 'Check and bring back' }).click();
+  await page.getByRole('button', { name: 'Leave all as it is' }).click();
+  await expect(page.getByText('backed up:')).toBeVisible();
+  await page.getByRole('button', { name: 'Check and bring back' }).click();
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(page.getByText('brought back, as of')).toBeVisible();
+  await page.getByLabel('Folder of the plain files').fill('not from the root');
+  await page.getByRole('button', { name: 'Write them' }).click();
+  await expect(page.getByText('A folder is named from the root')).toBeVisible();
+});
+
 test('a photo is removed only after a clear question', async ({ page }) => {
   await page.goto(app.url);
   const before = await page.locator('.photo-card').count();

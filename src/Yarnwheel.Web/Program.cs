@@ -5,6 +5,7 @@ using Microsoft.EntityFrameworkCore;
 using Yarnwheel.Codecs;
 using Yarnwheel.Codecs.Examining;
 using Yarnwheel.Core;
+using Yarnwheel.Data.Keeping;
 using Yarnwheel.Data.Model;
 using Yarnwheel.Data.Store;
 using Yarnwheel.Orders.Making;
@@ -13,6 +14,7 @@ using Yarnwheel.Web.Benches;
 using Yarnwheel.Web.Coming;
 using Yarnwheel.Web.Copies;
 using Yarnwheel.Web.Hosting;
+using Yarnwheel.Web.Keeping;
 using Yarnwheel.Web.Sheets;
 using Yarnwheel.Web.Shelves;
 using Yarnwheel.Web.Shortcuts;
@@ -28,6 +30,7 @@ if (args is ["camera", .. var camera])
     return await StandInCamera.RunAsync(new ConfigurationBuilder().AddCommandLine(camera).Build(), off.Token);
 }
 
+if (KeepingCommands.Are(args)) return await KeepingCommands.RunAsync(args, Console.Out, Console.Error, CancellationToken.None);
 if (args is ["examine", var given])
 {
     await ExaminerProcess.RunAsync(JsonSerializer.Deserialize<PhotoLimits>(given)!);
@@ -37,15 +40,18 @@ MemoryReturn.Prepare();
 
 var builder = WebApplication.CreateBuilder(new WebApplicationOptions
 {
-    Args = args.Where(a => a != "--empty").ToArray(),
+    Args = args.Where(a => a is not ("--empty" or "--open")).ToArray(),
     ContentRootPath = AppContext.BaseDirectory,
 });
 builder.WebHost.UseStaticWebAssets();
 var start = StartOptions.From(builder.Configuration, args);
 DataFolder folder;
+FolderLock held;
 try
 {
+    start.RefuseToStandOpen();
     folder = new DataFolder(start.Data);
+    held = FolderLock.Take(folder.Root);
     folder.Sweep();
 }
 catch (YarnwheelException exception)
@@ -56,9 +62,8 @@ catch (YarnwheelException exception)
 
 builder.WebHost.UseUrls(start.Urls);
 builder.WebHost.ConfigureKestrel(kestrel => kestrel.AddServerHeader = false);
-builder.Logging.AddFilter("Microsoft", LogLevel.Warning).AddFilter("Quartz", LogLevel.Warning);
-// The keys lie in the data folder, beside the photos they would protect nobody from.
-builder.Logging.AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
+builder.AddLogs(folder.Root);
+CrashReport.WriteInto(folder.Root);
 builder.Configuration["AllowedHosts"] = string.Join(';', start.Hosts);
 var limits = builder.Configuration.GetSection("Limits").Get<PhotoLimits>() ?? new PhotoLimits();
 
@@ -80,11 +85,24 @@ builder.Services.AddSingleton(folder).AddSingleton(limits)
 builder.Services.AddOrders(folder.Root, start.Jobs is { } jobs ? JobStore.Shared(jobs) : JobStore.In(folder.Root), start.Workers ?? OrderServices.UsualWorkers);
 builder.Services.AddHostedService<OrderKeeper>().AddHostedService<WatchedFolder>().AddSingleton(new WatchOptions(start.Watch)).AddSingleton<SheetPdf>();
 
+builder.Services.AddSingleton<Backup>().AddSingleton<PlainExport>().AddSingleton<Restore>().AddSingleton<Leftovers>().AddSingleton<RoomLeft>().AddHostedService<DailySweep>()
+    .AddSingleton(services => new KeepingDesk(services.GetRequiredService<Backup>(), services.GetRequiredService<PlainExport>(), services.GetRequiredService<Restore>(), services.GetRequiredService<TakeDesk>(),
+        services.GetRequiredService<IDbContextFactory<YarnwheelContext>>(), folder));
 builder.Services.AddHostedService<WarmUp>();
 
 var app = builder.Build();
-using (var context = await app.Services.GetRequiredService<IDbContextFactory<YarnwheelContext>>().CreateDbContextAsync())
+app.Lifetime.ApplicationStopped.Register(held.Dispose);
+try
+{
+    using var context = await app.Services.GetRequiredService<IDbContextFactory<YarnwheelContext>>().CreateDbContextAsync();
     DatabaseSetup.Migrate(context, folder);
+}
+catch (YarnwheelException exception)
+{
+    await Console.Error.WriteLineAsync(exception.Message);
+    held.Dispose();
+    return 1;
+}
 if (!start.Empty) await app.Services.GetRequiredService<DemoShelf>().AddOnceAsync(CancellationToken.None);
 
 foreach (var gone in await app.Services.GetRequiredService<TakeShelf>().SweepAsync(DateTime.UtcNow)) app.Services.GetRequiredService<ThumbnailStore>().Remove(gone);
@@ -117,8 +135,14 @@ app.MapSubjects();
 app.MapCopies();
 app.MapSheets();
 app.MapShortcuts();
-app.MapGet("/alive", () => "Yarnwheel");
-app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Yarnwheel is ready at {app.Urls.First()}"));
+app.MapKeeping();
+app.MapReadiness();
+app.Lifetime.ApplicationStarted.Register(() =>
+{
+    app.Logger.LogInformation("Started with the engine {Engine}, {Processors} processors", Yarnwheel.Core.Rendering.PhotoRenderer.EngineVersion, Environment.ProcessorCount);
+    Console.WriteLine($"Yarnwheel is ready at {app.Urls.First()}");
+});
+if (CrashReport.Newest(folder.Root) is { } report) Console.WriteLine($"The last run ended unexpectedly; what is known of it stands in {report}.");
 await app.RunAsync();
 return 0;
 

@@ -84,6 +84,8 @@ public sealed class HostileTests : IDisposable
         foreach (var show in (string[])["result", "veil", "mask", "kept"])
             Assert.Equal(HttpStatusCode.OK, (await FrameAsync(take, show)).StatusCode);
         Assert.Equal(HttpStatusCode.OK, (await app.Client.GetAsync($"/bench/{take}?handler=Panel&area=0&part=0")).StatusCode);
+        foreach (var (x, y, scale) in ((double, double, double)[])[(0.5, 0.5, 1), (0, 1, 1e-9), (1e300, -1e300, 0.3), (0.999999, 1e-12, 64)])
+            Assert.Equal(HttpStatusCode.OK, (await app.PostAsync($"/bench/{take}/read", new { x, y, scale, area = 0, part = 0 })).StatusCode);
         Assert.Equal(HttpStatusCode.OK, (await app.PostAsync($"/bench/{take}/tones", new { draft = (object?)null, area = 0, part = 0 })).StatusCode);
     }
 

@@ -64,6 +64,13 @@ internal sealed class TakeDesk(TakeJournal journal, ChangeFeed feed)
 
     private TakeState? Known(int takeId) => newest.GetValueOrDefault(takeId);
 
+    /// <summary>All takes are read anew: the database became another.</summary>
+    public void ForgetAll()
+    {
+        newest.Clear();
+        looked.Clear();
+    }
+
     public void Forget(int takeId) => newest.TryRemove(takeId, out _);
 
     private TakeState Announce(TakeState state, long before, string label, string window)

@@ -1,0 +1,70 @@
+using Microsoft.EntityFrameworkCore;
+using Yarnwheel.Core;
+using Yarnwheel.Data.Keeping;
+using Yarnwheel.Data.Model;
+using Yarnwheel.Data.Store;
+using Yarnwheel.Web.Hosting;
+
+namespace Yarnwheel.Web.Keeping;
+
+/// <summary>yarnwheel-web backup DIR, export DIR, restore DIR: with --data for another data folder. The first two also while the application runs.</summary>
+internal static class KeepingCommands
+{
+    public static bool Are(string[] args) => args is ["backup" or "export" or "restore", ..];
+
+    /// <returns>0 where it was done.</returns>
+    public static async Task<int> RunAsync(string[] args, TextWriter output, TextWriter errors, CancellationToken cancel)
+    {
+        if (args is not [var kind, var given, .. var rest] || given.StartsWith("--", StringComparison.Ordinal))
+        {
+            await errors.WriteLineAsync($"yarnwheel-web {args[0]} DIR [--data DIR]");
+            return 2;
+        }
+        try
+        {
+            var folder = new DataFolder(StartOptions.From(new ConfigurationBuilder().AddCommandLine(rest).Build(), rest).Data);
+            var contexts = new Contexts(folder);
+            switch (kind)
+            {
+                case "backup":
+                    Known(folder);
+                    var made = await new Backup(contexts, folder).MakeAsync(given, null, cancel);
+                    await output.WriteLineAsync($"{made.Photos} photos backed up: {made.Copied} files copied ({KeepingDesk.Size(made.Bytes)}), {made.Kept} there already.");
+                    return 0;
+                case "export":
+                    Known(folder);
+                    var (photos, missing) = await new PlainExport(contexts, folder).WriteAsync(given, null, cancel);
+                    await output.WriteLineAsync($"{photos} photos written as plain files.");
+                    foreach (var name in missing) await errors.WriteLineAsync($"The original of {name} is missing.");
+                    return missing.Count == 0 ? 0 : 1;
+                default:
+                    using (FolderLock.Take(folder.Root))
+                    {
+                        var manifest = new Restore(folder).Run(given, null, cancel);
+                        await output.WriteLineAsync($"{manifest.Photos} photos brought back, as of {manifest.CreatedAt:yyyy-MM-dd HH:mm} UTC.");
+                    }
+                    return 0;
+            }
+        }
+        catch (YarnwheelException exception)
+        {
+            await errors.WriteLineAsync(exception.Message);
+            return 1;
+        }
+    }
+
+    private static void Known(DataFolder folder)
+    {
+        if (!File.Exists(folder.Database)) throw new YarnwheelException($"There is nothing in the data folder {folder.Root} yet.");
+    }
+
+    private sealed class Contexts(DataFolder folder) : IDbContextFactory<YarnwheelContext>
+    {
+        public YarnwheelContext CreateDbContext()
+        {
+            var options = new DbContextOptionsBuilder<YarnwheelContext>();
+            DatabaseSetup.Configure(options, folder);
+            return new YarnwheelContext(options.Options);
+        }
+    }
+}
