@@ -40,7 +40,7 @@ internal static class ScenePictures
 
     private static void WriteRaw(string path, Exposure exposure, SceneModel model)
     {
-        var camera = new RawCamera();
+        var camera = new MosaicCamera();
         // A mosaic has whole squares of two by two.
         int width = exposure.Width / 2 * 2, height = exposure.Height / 2 * 2;
         var light = new float[3 * width * height];
@@ -49,7 +49,7 @@ internal static class ScenePictures
             var (pixel, c) = (i / 3, i % 3);
             light[i] = exposure.Light[3 * (pixel / width * exposure.Width + pixel % width) + c] * model.Look.Exposure * model.Look.Balance[c];
         }
-        var (codes, w, h) = camera.Expose(RawCamera.Spread(light, width, height), width, height, model.Seed);
+        var (codes, w, h) = camera.Expose(MosaicCamera.Spread(light, width, height), width, height, model.Seed);
         DngWriter.Write(path, camera, codes, w, h);
     }
 

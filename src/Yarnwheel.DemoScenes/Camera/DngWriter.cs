@@ -10,7 +10,7 @@ internal static class DngWriter
     /// <param name="codes">As the sensor lies, row by row.</param>
     /// <param name="width">Of the sensor, pixels.</param>
     /// <param name="height">Of the sensor, pixels.</param>
-    public static void Write(string path, RawCamera camera, ushort[] codes, int width, int height)
+    public static void Write(string path, MosaicCamera camera, ushort[] codes, int width, int height)
     {
         var fields = new SortedDictionary<int, (int Type, byte[] Value)>
         {

@@ -3,7 +3,7 @@ using Yarnwheel.DemoScenes.Materials;
 namespace Yarnwheel.DemoScenes.Camera;
 
 /// <summary>A stand-in for a camera that writes raw files: what a sensor with a Bayer mosaic would have counted of a scene's light.</summary>
-internal sealed record RawCamera
+internal sealed record MosaicCamera
 {
     /// <summary>From CIE XYZ under D65 to the sensor's red, green and blue, row by row; invented, as overlapping as a real sensor's.</summary>
     public IReadOnlyList<float> Matrix { get; init; } = [0.86f, -0.27f, -0.08f, -0.44f, 1.24f, 0.21f, -0.06f, 0.16f, 0.62f];

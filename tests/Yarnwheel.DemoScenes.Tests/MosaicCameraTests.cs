@@ -9,7 +9,7 @@ using Yarnwheel.DemoScenes.Camera;
 namespace Yarnwheel.DemoScenes.Tests;
 
 /// <summary>Raw photos from the stand-in for a camera, developed by LibRaw's tool, beside the light that it was shown.</summary>
-public sealed class RawCameraTests : IDisposable
+public sealed class MosaicCameraTests : IDisposable
 {
     private readonly string folder = Directory.CreateTempSubdirectory("yarnwheel-raw-").FullName;
 
@@ -27,10 +27,10 @@ public sealed class RawCameraTests : IDisposable
             photo.Read(0, y, red, green, blue);
             for (var x = 0; x < width; x++) (light[3 * (y * width + x)], light[3 * (y * width + x) + 1], light[3 * (y * width + x) + 2]) = (red[x], green[x], blue[x]);
         }
-        return (RawCamera.Spread(light, width, height), width, height);
+        return (MosaicCamera.Spread(light, width, height), width, height);
     }
 
-    private DecodedPhoto Developed(RawCamera camera, float[] light, int width, int height)
+    private DecodedPhoto Developed(MosaicCamera camera, float[] light, int width, int height)
     {
         var (codes, w, h) = camera.Expose(light, width, height, 7);
         var path = Path.Combine(folder, "scene.dng");
@@ -72,7 +72,7 @@ public sealed class RawCameraTests : IDisposable
     public void A_traced_scene_comes_back_from_the_sensor(string name, double most)
     {
         var (light, width, height) = Scene(name);
-        var photo = Developed(new RawCamera(), light, width, height);
+        var photo = Developed(new MosaicCamera(), light, width, height);
         Assert.Equal((width, height, PhotoFormat.Dng, 16), (photo.Pixels.Width, photo.Pixels.Height, photo.Format, photo.Bits));
         var (mean, high) = Difference(photo.Pixels, light, width, height);
         TestContext.Current.TestOutputHelper?.WriteLine($"{name}: {mean:F2}, 95 % below {high:F2}");
@@ -83,7 +83,7 @@ public sealed class RawCameraTests : IDisposable
     public void White_balance_as_shot_undoes_the_lamp_and_orientation_the_turn()
     {
         var (light, width, height) = Scene("felt-string");
-        var photo = Developed(new RawCamera { Lamp = [1.5f, 1, 0.55f], Orientation = 6 }, light, width, height);
+        var photo = Developed(new MosaicCamera { Lamp = [1.5f, 1, 0.55f], Orientation = 6 }, light, width, height);
         Assert.Equal((width, height), (photo.Pixels.Width, photo.Pixels.Height));
         Assert.InRange(Difference(photo.Pixels, light, width, height).Mean, 0, 0.9);
     }
@@ -92,7 +92,7 @@ public sealed class RawCameraTests : IDisposable
     [Fact]
     public void What_a_raw_photo_says_goes_over_into_its_copies()
     {
-        var camera = new RawCamera();
+        var camera = new MosaicCamera();
         var (codes, w, h) = camera.Expose([.. Enumerable.Repeat(0.3f, 3 * 64 * 64)], 64, 64, 1);
         var path = Path.Combine(folder, "scene.dng");
         DngWriter.Write(path, camera, codes, w, h);
@@ -118,7 +118,7 @@ public sealed class RawCameraTests : IDisposable
     [Fact]
     public void A_damaged_raw_photo_is_refused_with_words()
     {
-        var camera = new RawCamera();
+        var camera = new MosaicCamera();
         var (codes, w, h) = camera.Expose(new float[3 * 64 * 64], 64, 64, 1);
         var path = Path.Combine(folder, "scene.dng");
         DngWriter.Write(path, camera, codes, w, h);
