@@ -75,11 +75,16 @@ test('two windows on one take: the other one learns of a change, and neither ove
     await expect(other.locator('.note')).toContainText('Changed in another window: Fade');
     expect((await recipe(other)).areas[0].mask.parts[0].fade).toBe(fade);
 
-    // One that did not hear of it in time is told, and its change is not made.
+    // One that did not hear of it in time: its change elsewhere is made beside the other,
     await other.evaluate(() => { /** @type {any} */ (window).yarnwheel.take.state.revision -= 1; });
     await other.evaluate(() => /** @type {any} */ (window).yarnwheel.take.commit('late', [{ op: 'replace', path: '/ground/colour', value: 50 }]));
-    await expect(other.locator('.note.is-fault')).toContainText('was changed in another window');
-    expect((await recipe(other)).ground.colour).toBe(0);
+    expect((await recipe(other)).ground.colour).toBe(50);
+    expect((await recipe(other)).areas[0].mask.parts[0].fade).toBe(fade);
+    // one in the same place is told, and not made.
+    await other.evaluate(() => { /** @type {any} */ (window).yarnwheel.take.state.revision -= 2; });
+    await other.evaluate(() => /** @type {any} */ (window).yarnwheel.take.commit('later', [{ op: 'replace', path: '/areas/0/mask/parts/0/fade', value: 1 }]));
+    await expect(other.locator('.note.is-fault')).toContainText('in the same place');
+    expect((await recipe(other)).areas[0].mask.parts[0].fade).toBe(fade);
   } finally {
     await app.remove();
   }

@@ -217,6 +217,29 @@ public sealed class JournalTests : IDisposable
         Assert.Equal(10, (await storage.Journal.ReadAsync(take))!.Recipe.Ground.Colour);
     }
 
+    private static JsonArray Vignette(int amount) => [new JsonObject { ["op"] = "replace", ["path"] = "/finish/vignette/amount", ["value"] = amount }];
+
+    [Fact]
+    public async Task An_edit_from_an_older_state_is_made_beside_what_came_between_where_they_do_not_meet()
+    {
+        var take = await TakeAsync();
+        await storage.Journal.EditAsync(take, 1, "first", Ground(10));
+        var merged = await storage.Journal.EditAsync(take, 1, "second", Vignette(-30));
+        Assert.Equal((3L, 10.0, -30.0), (merged.Revision, merged.Recipe.Ground.Colour, merged.Recipe.Finish.Vignette.Amount));
+        // It is a step like any other.
+        var undone = await storage.Journal.UndoAsync(take, 3);
+        Assert.Equal((10.0, 0.0), (undone.Recipe.Ground.Colour, undone.Recipe.Finish.Vignette.Amount));
+        // Whoever went back in between did more than the steps say.
+        var refusal = await Assert.ThrowsAsync<StaleRevisionException>(() => storage.Journal.EditAsync(take, 2, "third", Ground(30)));
+        Assert.Contains("going back", refusal.Message, StringComparison.Ordinal);
+        refusal = await Assert.ThrowsAsync<StaleRevisionException>(async () =>
+        {
+            await storage.Journal.EditAsync(take, 4, "fourth", Ground(40));
+            await storage.Journal.EditAsync(take, 4, "fifth", Ground(50));
+        });
+        Assert.Contains("fourth", refusal.Message, StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task Of_many_edits_at_once_on_one_revision_exactly_one_is_kept()
     {

@@ -179,6 +179,9 @@ namespace Yarnwheel.Data.Migrations
                     b.Property<string>("Recipe")
                         .HasColumnType("TEXT");
 
+                    b.Property<long>("Revision")
+                        .HasColumnType("INTEGER");
+
                     b.HasKey("TakeId", "Number");
 
                     b.ToTable("Steps", (string)null);

@@ -32,5 +32,8 @@ public sealed class StepRow
     /// <summary>The recipe as it is after the step, JSON; kept with the beginning and every so many steps, so that none is far from one.</summary>
     public string? Recipe { get; set; }
 
+    /// <summary>The take's revision when it was made; 0 for steps from before this was kept.</summary>
+    public long Revision { get; set; }
+
     public DateTime At { get; set; }
 }

@@ -22,7 +22,7 @@ public sealed class TakeJournal(IDbContextFactory<YarnwheelContext> contexts)
         return take is null ? null : await StateAsync(context, take, RecipeJson.Parse(take.Recipe), cancel);
     }
 
-    /// <summary>Applies an edit made on a known revision.</summary>
+    /// <summary>Applies an edit made on a known revision. One made on an older revision is made too, where nothing that came between touches the same place.</summary>
     /// <param name="takeId">The take.</param>
     /// <param name="revision">The revision the edit was made on.</param>
     /// <param name="label">What it does, for undo.</param>
@@ -30,7 +30,7 @@ public sealed class TakeJournal(IDbContextFactory<YarnwheelContext> contexts)
     /// <param name="known">The take as the caller has it, which saves reading it; null where it has none.</param>
     /// <param name="cancel">Ends the work before it is written.</param>
     /// <exception cref="RecipeException">The outcome would be no valid recipe; nothing is written.</exception>
-    /// <exception cref="StaleRevisionException">The take was changed since; nothing is written.</exception>
+    /// <exception cref="StaleRevisionException">The take was changed since, in the same place or by going back; nothing is written.</exception>
     public Task<TakeState> EditAsync(int takeId, long revision, string label, JsonArray change, TakeState? known = null, CancellationToken cancel = default) =>
         ChangeAsync(takeId, revision, known, async (context, take, recipe) =>
         {
@@ -47,12 +47,13 @@ public sealed class TakeJournal(IDbContextFactory<YarnwheelContext> contexts)
                 Forward = change.ToJsonString(),
                 Inverse = inverse.ToJsonString(),
                 Recipe = (parent.Depth + 1) % Spacing == 0 ? RecipeJson.WriteCompact(edited) : null,
+                Revision = take.Revision + 1,
                 At = DateTime.UtcNow,
             });
             parent.Next = number;
             take.Head = number;
             return edited;
-        }, cancel);
+        }, cancel, change);
 
     /// <summary>Takes the newest step back; does nothing where there is none.</summary>
     /// <exception cref="StaleRevisionException">The take was changed since.</exception>
@@ -117,19 +118,19 @@ public sealed class TakeJournal(IDbContextFactory<YarnwheelContext> contexts)
         return way.Skip(1).Aggregate(RecipeJson.Parse(kept), (recipe, row) => RecipeEdit.Apply(recipe, JsonNode.Parse(row.Forward)!.AsArray()).Result);
     }
 
-    private async Task<TakeState> ChangeAsync(int takeId, long revision, TakeState? known, Func<YarnwheelContext, TakeRow, Recipe, Task<Recipe?>> change, CancellationToken cancel)
+    private async Task<TakeState> ChangeAsync(int takeId, long revision, TakeState? known, Func<YarnwheelContext, TakeRow, Recipe, Task<Recipe?>> change, CancellationToken cancel, JsonArray? edit = null)
     {
         await using var context = await contexts.CreateDbContextAsync(cancel);
         // The transaction takes SQLite's write lock at once, so that nobody comes between reading and writing.
         await using var transaction = await context.Database.BeginTransactionAsync(cancel);
         var take = await context.Takes.Include(t => t.Photo).SingleOrDefaultAsync(t => t.Id == takeId, cancel)
             ?? throw new StaleRevisionException("This take was removed. Go back to the Shelf.", null);
-        if (take.Revision != revision)
+        if (take.Revision != revision && (edit is null ? "by going back or forth" : await InTheWayAsync(context, take, revision, edit, cancel)) is { } reason)
         {
-            throw new StaleRevisionException("This take was changed in another window. Your last change was not made; the newest state is shown now.",
+            throw new StaleRevisionException($"This take was changed in another window ({reason}). Your last change was not made; the newest state is shown now.",
                 await StateAsync(context, take, RecipeJson.Parse(take.Recipe), cancel));
         }
-        var before = known is not null && known.Id == takeId && known.Revision == revision ? known.Recipe : RecipeJson.Parse(take.Recipe);
+        var before = known is not null && known.Id == takeId && known.Revision == take.Revision ? known.Recipe : RecipeJson.Parse(take.Recipe);
         // Nothing to do is no change: the revision stays.
         if (await change(context, take, before) is not { } recipe) return await StateAsync(context, take, before, cancel);
         take.Recipe = RecipeJson.WriteCompact(recipe);
@@ -139,6 +140,18 @@ public sealed class TakeJournal(IDbContextFactory<YarnwheelContext> contexts)
         await transaction.CommitAsync(CancellationToken.None);
         // It is kept: whoever asked may have gone, but what is answered from here on is the newest state.
         return await StateAsync(context, take, recipe, CancellationToken.None);
+    }
+
+    /// <summary>What came between a revision and now that an edit can't be made beside; null where it can.</summary>
+    private static async Task<string?> InTheWayAsync(YarnwheelContext context, TakeRow take, long revision, JsonArray edit, CancellationToken cancel)
+    {
+        var between = await context.Steps.AsNoTracking().Where(s => s.TakeId == take.Id && s.Revision > revision).OrderBy(s => s.Revision).ToListAsync(cancel);
+        // Each of them on the one before, up to now: whoever went back or forth in between changed more than steps say.
+        var number = take.Head;
+        for (var k = between.Count - 1; k >= 0; number = between[k--].Parent ?? -1)
+            if (between[k].Number != number) return "by going back or forth";
+        if (between.Count != take.Revision - revision) return "by going back or forth";
+        return between.FirstOrDefault(s => ChangeOverlap.Find(JsonNode.Parse(s.Forward)!.AsArray(), edit) is not null) is { } step ? $"“{step.Label}”, in the same place" : null;
     }
 
     private static Task<StepRow> StepAsync(YarnwheelContext context, TakeRow take, int number, CancellationToken cancel) =>
