@@ -88,6 +88,7 @@ builder.Services.AddHostedService<OrderKeeper>().AddHostedService<WatchedFolder>
 builder.Services.AddSingleton<Backup>().AddSingleton<PlainExport>().AddSingleton<Restore>().AddSingleton<Leftovers>().AddSingleton<RoomLeft>().AddHostedService<DailySweep>()
     .AddSingleton(services => new KeepingDesk(services.GetRequiredService<Backup>(), services.GetRequiredService<PlainExport>(), services.GetRequiredService<Restore>(), services.GetRequiredService<TakeDesk>(),
         services.GetRequiredService<IDbContextFactory<YarnwheelContext>>(), folder));
+Meters.Add(builder.Services, start.Metrics);
 builder.Services.AddHostedService<WarmUp>();
 
 var app = builder.Build();
@@ -110,6 +111,7 @@ foreach (var gone in await app.Services.GetRequiredService<TakeShelf>().SweepAsy
 app.UseHostFiltering();
 app.UseSecurityHeaders();
 app.UseProblems();
+app.UseTooLarge(limits);
 app.UseStaticFiles(new StaticFileOptions { OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = "no-cache" });
 app.UseStaticFiles(new StaticFileOptions
 {
@@ -119,23 +121,24 @@ app.UseStaticFiles(new StaticFileOptions
 app.UseRouting();
 app.UseAntiforgeryGate();
 app.MapRazorPages();
-app.MapShelf();
-app.MapTakes();
-app.MapSets();
-app.MapEdits();
-app.MapFrames();
-app.MapHistory();
-app.MapDifference();
-app.MapLooks();
-app.MapMaskPictures();
-app.MapGreys();
-app.MapLeftOver();
-app.MapEdges();
-app.MapSubjects();
-app.MapCopies();
-app.MapSheets();
-app.MapShortcuts();
-app.MapKeeping();
+var routes = app.MapWhole();
+routes.MapShelf();
+routes.MapTakes();
+routes.MapSets();
+routes.MapEdits();
+routes.MapFrames();
+routes.MapHistory();
+routes.MapDifference();
+routes.MapLooks();
+routes.MapMaskPictures();
+routes.MapGreys();
+routes.MapLeftOver();
+routes.MapEdges();
+routes.MapSubjects();
+routes.MapCopies();
+routes.MapSheets();
+routes.MapShortcuts();
+routes.MapKeeping();
 app.MapReadiness();
 app.Lifetime.ApplicationStarted.Register(() =>
 {

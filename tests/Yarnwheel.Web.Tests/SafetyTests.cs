@@ -24,7 +24,7 @@ public sealed class SafetyTests : IDisposable
     public async Task Pages_carry_no_inline_script_or_style()
     {
         var take = await app.AddTakeAsync();
-        foreach (var url in (string[])["/", $"/bench/{take}", $"/bench/{take}?handler=Panel&area=0", $"/bench/{take}?handler=Save"])
+        foreach (var url in (string[])["/", "/copies", "/keeping", "/help", $"/bench/{take}", $"/bench/{take}?handler=Panel&area=0", $"/bench/{take}?handler=Save"])
         {
             var html = await app.Client.GetStringAsync(url);
             Assert.DoesNotContain(" style=", html);
@@ -42,6 +42,32 @@ public sealed class SafetyTests : IDisposable
         using var request = new HttpRequestMessage(HttpMethod.Get, "/");
         request.Headers.Host = host;
         Assert.Equal(HttpStatusCode.BadRequest, (await app.Client.SendAsync(request)).StatusCode);
+    }
+
+    [Fact]
+    public async Task What_is_announced_to_be_too_large_is_answered_with_words()
+    {
+        var take = await app.AddTakeAsync();
+        using var large = new ByteArrayContent(new byte[31_000_000]);
+        var answer = await app.PostAsync($"/bench/{take}/recipe?revision=1&window=w", large);
+        Assert.Equal(HttpStatusCode.RequestEntityTooLarge, answer.StatusCode);
+        Assert.Contains("the limit is 30 MB", await answer.Content.ReadAsStringAsync());
+    }
+
+    [Fact]
+    public async Task What_is_measured_can_be_listened_to()
+    {
+        var heard = new System.Collections.Concurrent.ConcurrentDictionary<string, double>();
+        using var listener = new System.Diagnostics.Metrics.MeterListener();
+        listener.InstrumentPublished = (instrument, own) => { if (instrument.Meter.Name == Hosting.Meters.Name) own.EnableMeasurementEvents(instrument); };
+        listener.SetMeasurementEventCallback<double>((instrument, value, _, _) => heard[instrument.Name] = value);
+        listener.SetMeasurementEventCallback<long>((instrument, value, _, _) => heard[instrument.Name] = value);
+        listener.SetMeasurementEventCallback<int>((instrument, value, _, _) => heard[instrument.Name] = value);
+        listener.Start();
+        var take = await app.AddTakeAsync();
+        (await app.Client.GetAsync($"/bench/{take}/frame?x=0&y=0&width=90&height=60&scale=1&show=result")).EnsureSuccessStatusCode();
+        listener.RecordObservableInstruments();
+        Assert.True(heard["yarnwheel.frame.duration"] > 0 && heard["yarnwheel.photo.open"] >= 1 && heard["yarnwheel.memory"] > 1e6 && heard["yarnwheel.frame.queue"] >= 0);
     }
 
     [Fact]

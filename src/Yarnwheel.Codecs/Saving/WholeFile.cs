@@ -25,7 +25,8 @@ public static class WholeFile
         catch (Exception exception) when (exception is IOException or UnauthorizedAccessException or VipsException)
         {
             cancel.ThrowIfCancellationRequested();
-            throw new YarnwheelException($"{Path.GetFileName(path)} could not be written: {Reason(exception, folder)} Nothing was left behind.", exception);
+            var message = $"{Path.GetFileName(path)} could not be written: {Reason(exception, folder)} Nothing was left behind.";
+            throw IsFull(exception) ? new DiskFullException(message, exception) : new YarnwheelException(message, exception);
         }
         finally
         {
@@ -37,10 +38,10 @@ public static class WholeFile
     {
         if (exception is UnauthorizedAccessException) return "the folder may not be written to.";
         if (!Directory.Exists(folder)) return "its folder does not exist.";
-        // ENOSPC and EDQUOT arrive as text from the codec library and as an error number from .NET.
-        var text = exception.ToString();
-        if (text.Contains("No space left", StringComparison.Ordinal) || text.Contains("not enough space", StringComparison.OrdinalIgnoreCase)
-            || text.Contains("quota", StringComparison.OrdinalIgnoreCase)) return "there is no room left on the disk.";
-        return "the disk or the folder refused it.";
+        return IsFull(exception) ? "there is no room left on the disk." : "the disk or the folder refused it.";
     }
+
+    /// <summary>ENOSPC and EDQUOT arrive as text from the codec library and as an error number from .NET.</summary>
+    private static bool IsFull(Exception exception) => DiskFullException.IsSaidBy(exception) || exception.ToString() is var text
+        && (text.Contains("No space left", StringComparison.Ordinal) || text.Contains("not enough space", StringComparison.OrdinalIgnoreCase) || text.Contains("quota", StringComparison.OrdinalIgnoreCase));
 }

@@ -47,10 +47,10 @@ public sealed class OriginalStore(DataFolder folder)
             }
             return (path, Convert.ToHexStringLower(hash.GetHashAndReset()), total);
         }
-        catch (IOException exception) when (IsFull(exception))
+        catch (IOException exception) when (DiskFullException.IsSaidBy(exception))
         {
             File.Delete(path);
-            throw new YarnwheelException("There is no room left on the disk of the data folder. Nothing was added.", exception);
+            throw new DiskFullException("There is no room left on the disk of the data folder. Nothing was added.", exception);
         }
         catch
         {
@@ -86,7 +86,4 @@ public sealed class OriginalStore(DataFolder folder)
         if (!Directory.Exists(place)) return;
         foreach (var file in Directory.EnumerateFiles(place, hash + ".*")) File.Delete(file);
     }
-
-    // ENOSPC is 28 on Linux; 0x70 is ERROR_DISK_FULL.
-    private static bool IsFull(IOException exception) => (exception.HResult & 0xFFFF) is 28 or 0x70;
 }

@@ -1,4 +1,5 @@
 using System.Diagnostics;
+using System.Diagnostics.Metrics;
 using System.Globalization;
 using Yarnwheel.Codecs.Saving;
 using Yarnwheel.Core;
@@ -25,7 +26,12 @@ public enum Attempt
 /// <param name="pace">Lets more urgent work go first.</param>
 public sealed class PictureMaker(OrderBook book, IPhotoSource photos, IWorkPace pace)
 {
+    /// <summary>What is measured of copies: how long each took, and whether it was made.</summary>
+    public const string MeterName = "Yarnwheel.Orders";
+
     private const double SharesEvery = 120;
+    private static readonly Meter Meter = new(MeterName);
+    private static readonly Histogram<double> Durations = Meter.CreateHistogram<double>("yarnwheel.copy.duration", "ms", "Time that making the files of one picture took.");
 
     /// <summary>Makes a picture, unless it was made, or its order is paused or cancelled.</summary>
     /// <param name="id">Of the order.</param>
@@ -46,6 +52,7 @@ public sealed class PictureMaker(OrderBook book, IPhotoSource photos, IWorkPace 
             book.WriteShare(id, number, 0);
             var (files, notes) = Make(order, picture, new Sharing(book, pace, order.Id, number, stop), stop.Token);
             book.Write(id, number, new PictureResult { IsMade = true, Files = [.. files.Select(f => Path.GetFileName(f))], Notes = notes, Bytes = files.Sum(f => new FileInfo(f).Length), Milliseconds = watch.Elapsed.TotalMilliseconds });
+            Durations.Record(watch.Elapsed.TotalMilliseconds, new KeyValuePair<string, object?>("made", true));
             return Attempt.Done;
         }
         catch (OperationCanceledException) when (!cancel.IsCancellationRequested)
@@ -55,6 +62,7 @@ public sealed class PictureMaker(OrderBook book, IPhotoSource photos, IWorkPace 
         }
         catch (Exception exception) when (exception is not OperationCanceledException)
         {
+            Durations.Record(watch.Elapsed.TotalMilliseconds, new KeyValuePair<string, object?>("made", false));
             var mayPass = exception is IOException or OutOfMemoryException or YarnwheelException { InnerException: IOException };
             var again = mayPass && !isLast;
             var fault = exception switch

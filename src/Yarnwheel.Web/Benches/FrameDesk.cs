@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using System.Globalization;
 using System.Security.Cryptography;
 using System.Text;
@@ -5,11 +6,12 @@ using Microsoft.Net.Http.Headers;
 using Yarnwheel.Codecs;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
+using Yarnwheel.Web.Hosting;
 
 namespace Yarnwheel.Web.Benches;
 
 /// <summary>Draws frames and answers with them.</summary>
-internal sealed class FrameDesk(TakeDesk takes, OpenPhotos photos, FrameTurns turns)
+internal sealed class FrameDesk(TakeDesk takes, OpenPhotos photos, FrameTurns turns, Meters meters)
 {
     /// <summary>The frame as JPEG; 304 where the browser has it already. Ends early when whoever asked has gone.</summary>
     public async Task<IResult> AnswerAsync(int take, FrameRequest request, HttpContext context)
@@ -29,13 +31,16 @@ internal sealed class FrameDesk(TakeDesk takes, OpenPhotos photos, FrameTurns tu
         else headers.CacheControl = "no-store";
         var open = await photos.GetAsync(state.Photo, cancel);
         var view = request.ViewOf(open.Renderer.Photo);
+        var asked = Stopwatch.GetTimestamp();
         using var turn = await turns.TakeAsync(take, cancel);
+        var begun = Stopwatch.GetTimestamp();
         var jpeg = await Task.Run(() =>
         {
             var pixels = open.Renderer.Frames.Draw(recipe, view, request.Show, request.Area, request.Hue, request.Overlay, cancel);
             cancel.ThrowIfCancellationRequested();
             return FrameEncoder.Jpeg(pixels, view.Region.Width, view.Region.Height, request.Fast ? 82 : 95, fullColour: !request.Fast);
         }, cancel);
+        meters.Frame(request.Show.ToString(), Stopwatch.GetElapsedTime(asked, begun), Stopwatch.GetElapsedTime(begun));
         return Results.Bytes(jpeg, "image/jpeg");
     }
 

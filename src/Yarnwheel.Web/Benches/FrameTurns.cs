@@ -40,6 +40,15 @@ internal sealed class FrameTurns(int places = 2)
         return new Turn(this, bench);
     }
 
+    /// <summary>How many frames wait for their turn.</summary>
+    public int Waiting
+    {
+        get
+        {
+            lock (gate) return waiting.Count;
+        }
+    }
+
     /// <summary>Work that nobody waits for with a hand on the mouse lets frames go first, but not for ever: while somebody drags, also between two frames.</summary>
     public void GiveWay(CancellationToken cancel)
     {

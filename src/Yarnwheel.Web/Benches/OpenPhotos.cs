@@ -72,6 +72,12 @@ internal sealed class OpenPhotos : IDisposable
         return slot.Photo.Result;
     }
 
+    /// <summary>How many photos are held.</summary>
+    public int Count => slots.Count;
+
+    /// <summary>Memory that they take with what is kept of them.</summary>
+    public long Bytes => slots.Values.Where(s => s.Photo.IsCompletedSuccessfully).Sum(s => s.Photo.Result.Renderer.Bytes);
+
     public void Close(string content) => slots.TryRemove(content, out _);
 
     private OpenPhoto Open(PhotoRow photo)

@@ -45,8 +45,9 @@ internal static class Problems
         StaleRevisionException stale => (StatusCodes.Status409Conflict, stale.Message),
         RecipeException recipe => (StatusCodes.Status422UnprocessableEntity, $"The recipe can't be used: {recipe.Message}. Nothing was changed."),
         UnreadablePhotoException photo => (StatusCodes.Status422UnprocessableEntity, photo.Message),
+        DiskFullException full => (StatusCodes.Status507InsufficientStorage, full.Message),
         YarnwheelException known => (StatusCodes.Status422UnprocessableEntity, known.Message),
-        BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => (StatusCodes.Status413PayloadTooLarge, "The file is larger than the limit. Nothing was added."),
+        BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => (StatusCodes.Status413PayloadTooLarge, "What was sent is larger than the limit. Nothing was changed."),
         BadHttpRequestException bad => (bad.StatusCode, "The request could not be understood. Nothing was changed."),
         System.Text.Json.JsonException => (StatusCodes.Status400BadRequest, "The request could not be understood. Nothing was changed."),
         DbUpdateException or Microsoft.Data.Sqlite.SqliteException when IsFull(exception) =>
@@ -56,10 +57,10 @@ internal static class Problems
         _ => (StatusCodes.Status500InternalServerError, "Something went wrong that should not have. What was acknowledged before is kept; try again, or reload the page."),
     };
 
-    // SQLITE_FULL is 13 (sqlite.org/rescode.html); ENOSPC is 28 on Linux.
+    // SQLITE_FULL is 13 (sqlite.org/rescode.html).
     private static bool IsFull(Exception exception) =>
         exception is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 13 }
-        || (exception is IOException && (exception.HResult & 0xFFFF) is 28 or 0x70)
+        || DiskFullException.IsSaidBy(exception)
         || (exception.InnerException is { } inner && IsFull(inner));
 
     private static void SecurityHeadersAgain(HttpContext context)

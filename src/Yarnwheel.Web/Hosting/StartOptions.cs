@@ -6,9 +6,10 @@ namespace Yarnwheel.Web.Hosting;
 /// <param name="Empty">Whether the Shelf starts without the demo photos.</param>
 /// <param name="Jobs">The PostgreSQL database that keeps the jobs of several machines; null for a file in the data folder.</param>
 /// <param name="Workers">How many copies are made at once here; null for what the machine allows.</param>
+/// <param name="Metrics">The collector that metrics are sent to; null for none.</param>
 /// <param name="Open">Whether it may be reached from other machines without asking who is there.</param>
 /// <param name="Watch">The folder whose photos come to the Shelf by themselves; null for none.</param>
-internal sealed record StartOptions(string Urls, string Data, bool Empty, string? Jobs, int? Workers, string? Watch, bool Open)
+internal sealed record StartOptions(string Urls, string Data, bool Empty, string? Jobs, int? Workers, string? Watch, bool Open, Uri? Metrics)
 {
     public const string DefaultUrl = "http://127.0.0.1:5080";
 
@@ -19,7 +20,8 @@ internal sealed record StartOptions(string Urls, string Data, bool Empty, string
         configuration["jobs"],
         int.TryParse(configuration["workers"], out var workers) && workers >= 0 ? Math.Min(workers, 64) : null,
         configuration["watch"] is { Length: > 0 } watch ? Path.GetFullPath(watch) : null,
-        args.Contains("--open"));
+        args.Contains("--open"),
+        Uri.TryCreate(configuration["metrics"], UriKind.Absolute, out var collector) ? collector : null);
 
     /// <summary>Whether only this machine can reach it.</summary>
     public bool IsLocal => Addresses().All(u => u.IsLoopback);

@@ -125,7 +125,7 @@ public sealed class SavingTests : IDisposable
     [Fact]
     public void A_full_disk_is_named()
     {
-        var failure = Assert.Throws<YarnwheelException>(() => WholeFile.Write(folder.File("a.jpg"), _ =>
+        var failure = Assert.Throws<DiskFullException>(() => WholeFile.Write(folder.File("a.jpg"), _ =>
         {
             using var full = new FileStream("/dev/full", FileMode.Open, FileAccess.Write, FileShare.ReadWrite, 0);
             full.Write(new byte[100]);
