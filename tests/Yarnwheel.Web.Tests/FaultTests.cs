@@ -76,6 +76,42 @@ public sealed class FaultTests : IDisposable
             }
     }
 
+    /// <summary>SQLite's own words for it (sqlite.org/rescode.html), each with an honest status.</summary>
+    [Theory]
+    [InlineData(5, 503, "Another program")]
+    [InlineData(8, 503, "read-only")]
+    [InlineData(11, 500, "damaged")]
+    [InlineData(13, 507, "no room")]
+    public void What_the_database_says_is_told_in_words(int code, int status, string words)
+    {
+        foreach (var fault in (Exception[])[new Microsoft.Data.Sqlite.SqliteException("x", code), new Microsoft.EntityFrameworkCore.DbUpdateException("x", new Microsoft.Data.Sqlite.SqliteException("x", code))])
+        {
+            var told = Hosting.Problems.Explain(fault);
+            Assert.Equal(status, told.Status);
+            Assert.Contains(words, told.Message);
+        }
+    }
+
+    /// <summary>Files damaged by a seed, thrown at the application's own door, leave nothing behind; YARNWHEEL_FAULTS for more.</summary>
+    [Fact]
+    public async Task Files_that_are_refused_leave_nothing_behind()
+    {
+        var dice = new Random(3);
+        var good = Codecs.FrameEncoder.Png(new byte[3 * 40 * 30], 40, 30);
+        var refused = 0;
+        for (var k = 0; k < Often; k++)
+        {
+            var bytes = good.ToArray();
+            for (var n = 0; n < 4; n++) bytes[dice.Next(8, bytes.Length)] ^= (byte)(1 << dice.Next(8));
+            var answer = await app.AddAsync(bytes[..dice.Next(bytes.Length / 2, bytes.Length)], "a.png");
+            Assert.True(answer.StatusCode is HttpStatusCode.OK or HttpStatusCode.UnprocessableEntity);
+            if (answer.StatusCode != HttpStatusCode.OK) refused++;
+        }
+        Assert.True(refused > 0);
+        Assert.Empty(Directory.EnumerateFiles(Path.Combine(app.Data, "incoming")));
+        Assert.Equal(Often - refused, Directory.EnumerateFiles(Path.Combine(app.Data, "originals"), "*", SearchOption.AllDirectories).Count());
+    }
+
     [Fact]
     public async Task Many_frames_at_once_are_all_drawn()
     {

@@ -52,10 +52,19 @@ internal static class Problems
         System.Text.Json.JsonException => (StatusCodes.Status400BadRequest, "The request could not be understood. Nothing was changed."),
         DbUpdateException or Microsoft.Data.Sqlite.SqliteException when IsFull(exception) =>
             (StatusCodes.Status507InsufficientStorage, "There is no room left on the disk of the data folder. The last change was not kept; all before it is."),
+        DbUpdateException or Microsoft.Data.Sqlite.SqliteException when DatabaseCode(exception) is 5 or 6 =>
+            (StatusCodes.Status503ServiceUnavailable, "Another program holds the database. The last change was not kept; all before it is. Try again."),
+        DbUpdateException or Microsoft.Data.Sqlite.SqliteException when DatabaseCode(exception) is 8 or 14 =>
+            (StatusCodes.Status503ServiceUnavailable, "The database can’t be written to: the data folder is read-only, or gone. The last change was not kept; all before it is."),
+        DbUpdateException or Microsoft.Data.Sqlite.SqliteException when DatabaseCode(exception) is 11 or 26 =>
+            (StatusCodes.Status500InternalServerError, "The database is damaged. Bring a backup back, by Safekeeping on the Shelf or by “yarnwheel-web restore”; the originals are not touched."),
         IOException when IsFull(exception) => (StatusCodes.Status507InsufficientStorage, "There is no room left on the disk of the data folder. Nothing was changed."),
         OutOfMemoryException => (StatusCodes.Status503ServiceUnavailable, "There is not enough memory for this photo just now. Close other Benches and try again; nothing was lost."),
         _ => (StatusCodes.Status500InternalServerError, "Something went wrong that should not have. What was acknowledged before is kept; try again, or reload the page."),
     };
+
+    /// <summary>What SQLite calls it (sqlite.org/rescode.html): 5 busy, 6 locked, 8 read-only, 11 corrupt, 14 can't be opened, 26 no database.</summary>
+    private static int? DatabaseCode(Exception exception) => exception as Microsoft.Data.Sqlite.SqliteException is { } told ? told.SqliteErrorCode : exception.InnerException is { } inner ? DatabaseCode(inner) : null;
 
     // SQLITE_FULL is 13 (sqlite.org/rescode.html).
     private static bool IsFull(Exception exception) =>
