@@ -1,5 +1,4 @@
 using System.Globalization;
-using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Yarnwheel.Codecs.Saving;
 using Yarnwheel.Core;
@@ -34,7 +33,7 @@ public sealed class Backup(IDbContextFactory<YarnwheelContext> contexts, DataFol
             Directory.CreateDirectory(into);
             // The database goes first: what it names is copied after, and nothing that it names is removed in between without a trace.
             var database = Path.Combine(into, $"yarnwheel-{DateTime.UtcNow.ToString("yyyyMMddHHmmssfff", CultureInfo.InvariantCulture)}.db");
-            WholeFile.Write(database, Copy, cancel);
+            WholeFile.Write(database, temporary => Copying.Database(folder.Database, temporary), cancel);
             var files = new List<BackupFile> { Listed(into, database) };
             List<PhotoRow> photos;
             await using (var context = await contexts.CreateDbContextAsync(cancel))
@@ -59,7 +58,7 @@ public sealed class Backup(IDbContextFactory<YarnwheelContext> contexts, DataFol
                     WholeFile.Write(to, temporary =>
                     {
                         if (from is null) File.WriteAllBytes(temporary, content!);
-                        else Plain(from, temporary);
+                        else Copying.File(from, temporary);
                     }, cancel);
                     files.Add(Listed(into, to));
                     copied++;
@@ -94,23 +93,6 @@ public sealed class Backup(IDbContextFactory<YarnwheelContext> contexts, DataFol
         foreach (var take in photos.SelectMany(p => p.Takes))
             yield return (string.Create(CultureInfo.InvariantCulture, $"recipes/{take.PhotoId}-{take.Id}.json"), null, System.Text.Encoding.UTF8.GetBytes(take.Recipe));
         if (File.Exists(Path.Combine(folder.Root, "shortcuts.json"))) yield return ("shortcuts.json", Path.Combine(folder.Root, "shortcuts.json"), null);
-    }
-
-    private void Copy(string path)
-    {
-        using var source = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = folder.Database, Mode = SqliteOpenMode.ReadOnly }.ToString());
-        source.Open();
-        using var target = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = path, Pooling = false }.ToString());
-        target.Open();
-        source.BackupDatabase(target);
-    }
-
-    /// <summary>Without the original's rights, which forbid writing.</summary>
-    private static void Plain(string from, string to)
-    {
-        using var source = File.OpenRead(from);
-        using var target = File.Create(to);
-        source.CopyTo(target);
     }
 
     private static BackupFile Listed(string folder, string path) => new(Path.GetRelativePath(folder, path).Replace(Path.DirectorySeparatorChar, '/'), BackupManifest.HashOf(path), new FileInfo(path).Length);

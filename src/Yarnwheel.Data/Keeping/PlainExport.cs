@@ -35,13 +35,13 @@ public sealed class PlainExport(IDbContextFactory<YarnwheelContext> contexts, Da
                 var photo = photos[k];
                 var name = Unused(given, FileName.Of(photo.Name));
                 var original = new OriginalStore(folder).PathOf(photo.Hash, photo.Extension);
-                if (File.Exists(original)) WholeFile.Write(Path.Combine(into, name + photo.Extension), temporary => Copy(original, temporary), cancel);
+                if (File.Exists(original)) WholeFile.Write(Path.Combine(into, name + photo.Extension), temporary => Copying.File(original, temporary), cancel);
                 else missing.Add(photo.Name);
                 foreach (var take in photo.Takes)
                     await File.WriteAllTextAsync(Path.Combine(into, $"{Unused(given, $"{name} {FileName.Of(take.Name)}")}.recipe.json"), take.Recipe, cancel);
                 progress?.Report((k + 1.0) / photos.Count);
             }
-            foreach (var mask in Directory.EnumerateFiles(folder.Masks, "*.png")) WholeFile.Write(Path.Combine(into, Path.GetFileName(mask)), temporary => Copy(mask, temporary), cancel);
+            foreach (var mask in Directory.EnumerateFiles(folder.Masks, "*.png")) WholeFile.Write(Path.Combine(into, Path.GetFileName(mask)), temporary => Copying.File(mask, temporary), cancel);
         }
         catch (Exception exception) when (exception is IOException or UnauthorizedAccessException)
         {
@@ -55,12 +55,5 @@ public sealed class PlainExport(IDbContextFactory<YarnwheelContext> contexts, Da
         var unused = name;
         for (var k = 2; !given.Add(unused); k++) unused = $"{name} {k}";
         return unused;
-    }
-
-    private static void Copy(string from, string to)
-    {
-        using var source = File.OpenRead(from);
-        using var target = File.Create(to);
-        source.CopyTo(target);
     }
 }

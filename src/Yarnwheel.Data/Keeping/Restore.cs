@@ -1,5 +1,4 @@
 using System.Globalization;
-using Microsoft.Data.Sqlite;
 using Yarnwheel.Codecs.Saving;
 using Yarnwheel.Core;
 using Yarnwheel.Data.Store;
@@ -29,15 +28,10 @@ public sealed class Restore(DataFolder folder)
             var to = BackupManifest.PathIn(folder.Root, file.Path);
             if (File.Exists(to) && new FileInfo(to).Length == file.Bytes && BackupManifest.HashOf(to) == file.Sha256) continue;
             Directory.CreateDirectory(Path.GetDirectoryName(to)!);
-            WholeFile.Write(to, temporary =>
-            {
-                using var source = File.OpenRead(BackupManifest.PathIn(from, file.Path));
-                using var target = File.Create(temporary);
-                source.CopyTo(target);
-            }, cancel);
+            WholeFile.Write(to, temporary => Copying.File(BackupManifest.PathIn(from, file.Path), temporary), cancel);
         }
         KeepPresent();
-        Copy(BackupManifest.PathIn(from, database.Path), folder.Database);
+        Copying.Database(BackupManifest.PathIn(from, database.Path), folder.Database);
         progress?.Report(1);
         return manifest;
     }
@@ -46,16 +40,6 @@ public sealed class Restore(DataFolder folder)
     {
         if (!File.Exists(folder.Database) || new FileInfo(folder.Database).Length == 0) return;
         var stamp = DateTime.UtcNow.ToString("yyyyMMdd-HHmmss-fff", CultureInfo.InvariantCulture);
-        Copy(folder.Database, Path.Combine(folder.Backups, $"yarnwheel-{stamp}-before-restore.db"));
-    }
-
-    /// <summary>By SQLite's own way, in one transaction of the target, whoever else has it open.</summary>
-    private static void Copy(string from, string to)
-    {
-        using var source = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = from, Mode = SqliteOpenMode.ReadOnly, Pooling = false }.ToString());
-        source.Open();
-        using var target = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = to, Pooling = false }.ToString());
-        target.Open();
-        source.BackupDatabase(target);
+        Copying.Database(folder.Database, Path.Combine(folder.Backups, $"yarnwheel-{stamp}-before-restore.db"));
     }
 }

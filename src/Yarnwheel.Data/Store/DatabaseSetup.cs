@@ -2,6 +2,7 @@ using System.Globalization;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Yarnwheel.Core;
+using Yarnwheel.Data.Keeping;
 using Yarnwheel.Data.Model;
 
 namespace Yarnwheel.Data.Store;
@@ -59,11 +60,7 @@ public static class DatabaseSetup
         if (pending.Count == 0) return null;
         var stamp = DateTime.UtcNow.ToString("yyyyMMdd-HHmmss-fff", CultureInfo.InvariantCulture);
         var backup = Path.Combine(folder.Backups, $"yarnwheel-{stamp}-before-{pending[^1]}.db");
-        using var source = new SqliteConnection(context.Database.GetConnectionString());
-        source.Open();
-        using var target = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = backup, Pooling = false }.ToString());
-        target.Open();
-        source.BackupDatabase(target);
+        Copying.Database(folder.Database, backup);
         return backup;
     }
 }
