@@ -13,7 +13,7 @@ internal static class WholeRequests
         {
             foreach (var (at, properties) in needed)
                 if (call.Arguments[at] is { } request && properties.FirstOrDefault(p => p.GetValue(request) is null) is { } missing)
-                    return Results.Text($"The request says nothing of “{char.ToLowerInvariant(missing.Name[0])}{missing.Name[1..]}”. Nothing was changed.", statusCode: StatusCodes.Status400BadRequest);
+                    return Results.Text($"The request says nothing of “{char.ToLowerInvariant(missing.Name[0])}{missing.Name[1..]}”. Nothing was changed.", statusCode: StatusCodes.Status422UnprocessableEntity);
             return await next(call);
         };
     });
