@@ -108,6 +108,9 @@ public sealed class KeepingTests : IDisposable
         var manifest = BackupManifest.Read(Away);
         manifest.Check(Away, null, CancellationToken.None);
         Assert.Equal(1, manifest.Photos);
+        // The next one leaves nothing of it.
+        await BackUpAsync();
+        Assert.Single(Directory.GetFiles(Away, "*.db"));
     }
 
     private sealed class StopAtOnce(CancellationTokenSource stop) : IProgress<double>

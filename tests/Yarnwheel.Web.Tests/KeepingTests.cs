@@ -60,7 +60,7 @@ public sealed class KeepingTests : IDisposable
         Task<int> Run(params string[] args) => KeepingCommands.RunAsync([.. args, "--data", app.Data], output, errors, CancellationToken.None);
         Assert.Equal(0, await Run("backup", Path.Combine(away, "one")));
         Assert.Equal(0, await Run("export", Path.Combine(away, "two")));
-        Assert.Contains("1 photos backed up", output.ToString());
+        Assert.Contains("1 photo backed up", output.ToString());
         Assert.True(File.Exists(Path.Combine(away, "two", "a.png")));
         Assert.Equal(1, await Run("restore", Path.Combine(away, "one")));
         Assert.Contains("Another Yarnwheel is running", errors.ToString());

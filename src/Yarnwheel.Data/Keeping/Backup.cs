@@ -68,6 +68,8 @@ public sealed class Backup(IDbContextFactory<YarnwheelContext> contexts, DataFol
             }
             WholeFile.Write(Path.Combine(into, BackupManifest.FileName), temporary => File.WriteAllBytes(temporary, new BackupManifest(BackupManifest.Current, DateTime.UtcNow, photos.Count, files).ToBytes()), cancel);
             foreach (var old in before.Keys.Except(files.Select(f => f.Path))) File.Delete(BackupManifest.PathIn(into, old));
+            // Also the databases of backups that were not finished.
+            foreach (var old in Directory.EnumerateFiles(into, "yarnwheel-*.db").Where(f => f != database)) File.Delete(old);
             progress?.Report(1);
             return new BackupOutcome(photos.Count, copied, kept, bytes);
         }

@@ -29,19 +29,19 @@ internal static class KeepingCommands
                 case "backup":
                     Known(folder);
                     var made = await new Backup(contexts, folder).MakeAsync(given, null, cancel);
-                    await output.WriteLineAsync($"{made.Photos} photos backed up: {made.Copied} files copied ({KeepingDesk.Size(made.Bytes)}), {made.Kept} there already.");
+                    await output.WriteLineAsync(KeepingDesk.Words(made));
                     return 0;
                 case "export":
                     Known(folder);
                     var (photos, missing) = await new PlainExport(contexts, folder).WriteAsync(given, null, cancel);
-                    await output.WriteLineAsync($"{photos} photos written as plain files.");
+                    await output.WriteLineAsync($"{KeepingDesk.Count(photos, "photo")} written as plain files.");
                     foreach (var name in missing) await errors.WriteLineAsync($"The original of {name} is missing.");
                     return missing.Count == 0 ? 0 : 1;
                 default:
                     using (FolderLock.Take(folder.Root))
                     {
                         var manifest = new Restore(folder).Run(given, null, cancel);
-                        await output.WriteLineAsync($"{manifest.Photos} photos brought back, as of {manifest.CreatedAt:yyyy-MM-dd HH:mm} UTC.");
+                        await output.WriteLineAsync($"{KeepingDesk.Count(manifest.Photos, "photo")} brought back, as of {manifest.CreatedAt:yyyy-MM-dd HH:mm} UTC.");
                     }
                     return 0;
             }

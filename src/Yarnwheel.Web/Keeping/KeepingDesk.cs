@@ -89,7 +89,7 @@ public sealed class KeepingDesk : IDisposable
         {
             case KeepingKind.Backup:
                 var made = await backup.MakeAsync(folder, progress, cancel);
-                return $"{Count(made.Photos, "photo")} backed up: {Count(made.Copied, "file")} copied ({Size(made.Bytes)}), {made.Kept} there already.";
+                return Words(made);
             case KeepingKind.Export:
                 var (photos, missing) = await export.WriteAsync(folder, progress, cancel);
                 return $"{Count(photos, "photo")} written as plain files." + (missing.Count > 0 ? $" The originals of {string.Join(", ", missing)} are missing." : "");
@@ -106,7 +106,11 @@ public sealed class KeepingDesk : IDisposable
         lock (change) State = State! with { Share = 1, Outcome = outcome, IsFault = isFault };
     }
 
-    private static string Count(int count, string what) => count == 1 ? $"1 {what}" : $"{count} {what}s";
+    /// <summary>What a backup did.</summary>
+    public static string Words(BackupOutcome made) => $"{Count(made.Photos, "photo")} backed up: {Count(made.Copied, "file")} copied ({Size(made.Bytes)}), {made.Kept} there already.";
+
+    /// <summary>So many of something.</summary>
+    public static string Count(int count, string what) => count == 1 ? $"1 {what}" : $"{count} {what}s";
 
     /// <summary>Bytes in words.</summary>
     public static string Size(double bytes) => bytes >= 1e9 ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{bytes / 1e9:F1} GB") : string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{bytes / 1e6:F1} MB");
