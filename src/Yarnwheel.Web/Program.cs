@@ -15,6 +15,7 @@ using Yarnwheel.Web.Coming;
 using Yarnwheel.Web.Copies;
 using Yarnwheel.Web.Hosting;
 using Yarnwheel.Web.Keeping;
+using Yarnwheel.Web.People;
 using Yarnwheel.Web.Sheets;
 using Yarnwheel.Web.Shelves;
 using Yarnwheel.Web.Shortcuts;
@@ -30,6 +31,7 @@ if (args is ["camera", .. var camera])
     return await StandInCamera.RunAsync(new ConfigurationBuilder().AddCommandLine(camera).Build(), off.Token);
 }
 
+if (UserCommands.Are(args)) return await UserCommands.RunAsync(args, Console.In, Console.Out, Console.Error);
 if (KeepingCommands.Are(args)) return await KeepingCommands.RunAsync(args, Console.Out, Console.Error, CancellationToken.None);
 if (args is ["examine", var given])
 {
@@ -40,19 +42,20 @@ MemoryReturn.Prepare();
 
 var builder = WebApplication.CreateBuilder(new WebApplicationOptions
 {
-    Args = args.Where(a => a is not ("--empty" or "--open")).ToArray(),
+    Args = args.Where(a => !StartOptions.Switches.Contains(a)).ToArray(),
     ContentRootPath = AppContext.BaseDirectory,
 });
 builder.WebHost.UseStaticWebAssets();
-var start = StartOptions.From(builder.Configuration, args);
+StartOptions start;
 DataFolder folder;
 FolderLock held;
 try
 {
-    start.RefuseToStandOpen();
+    start = StartOptions.From(builder.Configuration, args);
     folder = new DataFolder(start.Data);
     held = FolderLock.Take(folder.Root);
     folder.Sweep();
+    await builder.AddSignInAsync(start, folder);
 }
 catch (YarnwheelException exception)
 {
@@ -108,6 +111,7 @@ if (!start.Empty) await app.Services.GetRequiredService<DemoShelf>().AddOnceAsyn
 
 foreach (var gone in await app.Services.GetRequiredService<TakeShelf>().SweepAsync(DateTime.UtcNow)) app.Services.GetRequiredService<ThumbnailStore>().Remove(gone);
 
+app.UseProxies(start);
 app.UseHostFiltering();
 app.UseSecurityHeaders();
 app.UseProblems();
@@ -119,6 +123,7 @@ app.UseStaticFiles(new StaticFileOptions
     OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = "public, max-age=31536000, immutable",
 });
 app.UseRouting();
+app.UseSignIn(start);
 app.UseAntiforgeryGate();
 app.MapRazorPages();
 var routes = app.MapWhole();
@@ -139,11 +144,17 @@ routes.MapCopies();
 routes.MapSheets();
 routes.MapShortcuts();
 routes.MapKeeping();
+if (start.AsksWho)
+{
+    routes.MapSignIn();
+    routes.MapPasskeys();
+}
 app.MapReadiness();
 app.Lifetime.ApplicationStarted.Register(() =>
 {
     app.Logger.LogInformation("Started with the engine {Engine}, {Processors} processors", Yarnwheel.Core.Rendering.PhotoRenderer.EngineVersion, Environment.ProcessorCount);
     Console.WriteLine($"Yarnwheel is ready at {app.Urls.First()}");
+    if (SignIn.Warning(start) is { } warning) Console.WriteLine(warning);
 });
 if (CrashReport.Newest(folder.Root) is { } report) Console.WriteLine($"The last run ended unexpectedly; what is known of it stands in {report}.");
 await app.RunAsync();

@@ -17,6 +17,9 @@ public sealed partial class Application : WebApplicationFactory<Program>
     /// <summary>Whether files that come in are read in a process of their own.</summary>
     public bool Apart { get; init; }
 
+    /// <summary>Whether people sign in.</summary>
+    public bool SignIn { get; init; }
+
     /// <summary>The folder it watches; null for none.</summary>
     public string? Watch { get; init; }
 
@@ -24,6 +27,7 @@ public sealed partial class Application : WebApplicationFactory<Program>
     {
         builder.UseSetting("data", data);
         builder.UseSetting("empty", "true");
+        builder.UseSetting("sign-in", SignIn ? "true" : "false");
         builder.UseSetting("watch", Watch ?? "");
         builder.UseSetting("Limits:Megapixels", "3");
         builder.UseSetting("Limits:Apart", Apart ? "true" : "false");

@@ -17,7 +17,10 @@ public sealed class FaultTests : IDisposable
     public void Dispose() => app.Dispose();
 
     /// <summary>Every address that the application answers, with something in each place.</summary>
-    private List<(string Method, string Path)> Routes()
+    private List<(string Method, string Path)> Routes() => RoutesOf(app);
+
+    /// <inheritdoc cref="Routes"/>
+    internal static List<(string Method, string Path)> RoutesOf(Application app)
     {
         _ = app.Client;
         return [.. app.Services.GetRequiredService<IEnumerable<EndpointDataSource>>().SelectMany(s => s.Endpoints).OfType<RouteEndpoint>()

@@ -104,12 +104,12 @@ public sealed class KeepingTests : IDisposable
     [InlineData("http://0.0.0.0:5080", false)]
     [InlineData("http://*:5080", false)]
     [InlineData("http://127.0.0.1:1;http://192.168.1.7:2", false)]
-    public void On_other_addresses_it_stands_open_only_when_that_is_wanted(string urls, bool local)
+    public void On_other_addresses_people_sign_in_unless_it_is_to_stand_open(string urls, bool local)
     {
         StartOptions Started(params string[] args) => StartOptions.From(new ConfigurationBuilder().AddInMemoryCollection([new("urls", urls)]).Build(), args);
         Assert.Equal(local, Started().IsLocal);
-        if (local) Started().RefuseToStandOpen();
-        else Assert.Contains("--open", Assert.Throws<Core.YarnwheelException>(() => Started().RefuseToStandOpen()).Message);
-        Started("--open").RefuseToStandOpen();
+        Assert.Equal(!local, Started().AsksWho);
+        Assert.True(Started("--sign-in").AsksWho);
+        Assert.False(Started("--open").AsksWho);
     }
 }

@@ -107,6 +107,12 @@ namespace Yarnwheel.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Owner")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("");
+
                     b.Property<int>("Page")
                         .HasColumnType("INTEGER");
 
@@ -120,7 +126,9 @@ namespace Yarnwheel.Data.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("Hash", "Page")
+                    b.HasIndex("Hash");
+
+                    b.HasIndex("Owner", "Hash", "Page")
                         .IsUnique();
 
                     b.ToTable("Photos", (string)null);
@@ -136,9 +144,30 @@ namespace Yarnwheel.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Owner")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("");
+
                     b.HasKey("Id");
 
                     b.ToTable("Sets", (string)null);
+                });
+
+            modelBuilder.Entity("Yarnwheel.Data.Model.ShareRow", b =>
+                {
+                    b.Property<int>("SetId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Person")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("SetId", "Person");
+
+                    b.HasIndex("Person");
+
+                    b.ToTable("SetShares", (string)null);
                 });
 
             modelBuilder.Entity("Yarnwheel.Data.Model.StepRow", b =>
@@ -246,6 +275,15 @@ namespace Yarnwheel.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("Yarnwheel.Data.Model.ShareRow", b =>
+                {
+                    b.HasOne("Yarnwheel.Data.Model.SetRow", null)
+                        .WithMany("Shares")
+                        .HasForeignKey("SetId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Yarnwheel.Data.Model.StepRow", b =>
                 {
                     b.HasOne("Yarnwheel.Data.Model.TakeRow", null)
@@ -269,6 +307,11 @@ namespace Yarnwheel.Data.Migrations
             modelBuilder.Entity("Yarnwheel.Data.Model.PhotoRow", b =>
                 {
                     b.Navigation("Takes");
+                });
+
+            modelBuilder.Entity("Yarnwheel.Data.Model.SetRow", b =>
+                {
+                    b.Navigation("Shares");
                 });
 
             modelBuilder.Entity("Yarnwheel.Data.Model.TakeRow", b =>

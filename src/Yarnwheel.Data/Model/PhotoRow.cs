@@ -5,6 +5,9 @@ public sealed class PhotoRow
 {
     public int Id { get; set; }
 
+    /// <summary>Name of the one it belongs to; empty for what was added where nobody signs in.</summary>
+    public string Owner { get; set; } = "";
+
     /// <summary>SHA-256 of the original, 64 hexadecimal digits.</summary>
     public required string Hash { get; set; }
 

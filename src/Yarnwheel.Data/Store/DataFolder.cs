@@ -24,6 +24,9 @@ public sealed class DataFolder
 
     public string Database => Path.Combine(Root, "yarnwheel.db");
 
+    /// <summary>The accounts, where people sign in.</summary>
+    public string People => Path.Combine(Root, "people.db");
+
     public string Originals => Path.Combine(Root, "originals");
 
     /// <summary>Mask pictures, named by their content's hash.</summary>

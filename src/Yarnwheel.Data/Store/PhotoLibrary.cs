@@ -41,7 +41,7 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
         try
         {
             await using var context = await contexts.CreateDbContextAsync(cancel);
-            var known = await context.Photos.Include(p => p.Takes).SingleOrDefaultAsync(p => p.Hash == hash && p.Page == 0, cancel);
+            var known = await context.Photos.Include(p => p.Takes).OrderByDescending(p => p.Owner == context.Owner).FirstOrDefaultAsync(p => p.Hash == hash && p.Page == 0, cancel);
             if (known is not null)
             {
                 // The same file again also brings back an original that went missing.
@@ -53,7 +53,7 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
             var note = facts.Recipe;
             if (note?.Original is { } from && await context.Photos.Include(p => p.Takes).OrderBy(p => p.Page).FirstOrDefaultAsync(p => p.Hash == from, cancel) is { } own)
                 return new AddedPhoto(own, true, await takes.AddAsync(own.Id, RecipeJson.Parse(note.Recipe), cancel));
-            var photo = Row(hash, PhotoName.Of(fileName), bytes, 0, facts);
+            var photo = Row(context.Owner, hash, PhotoName.Of(fileName), bytes, 0, facts);
             photo.Takes = [TakeShelf.Begin("Take 1", recipe), .. note is null ? [] : (TakeRow[])[Saved(note)]];
             originals.Keep(received, hash, photo.Extension);
             return await KeepAsync(context, photo, cancel);
@@ -78,18 +78,19 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
     public async Task<AddedPhoto> AddPageAsync(int id, int page, CancellationToken cancel = default)
     {
         await using var context = await contexts.CreateDbContextAsync(cancel);
-        var photo = await context.Photos.AsNoTracking().SingleOrDefaultAsync(p => p.Id == id, cancel) ?? throw new YarnwheelException("That photo is not on the Shelf any more.");
+        var photo = await context.OwnPhotos.AsNoTracking().SingleOrDefaultAsync(p => p.Id == id, cancel) ?? throw new YarnwheelException("That photo is not on the Shelf any more.");
         if (page < 0 || page >= photo.Pages) throw new YarnwheelException($"{photo.Name} has the pages 1 to {photo.Pages}; nothing was added.");
-        if (await context.Photos.Include(p => p.Takes).SingleOrDefaultAsync(p => p.Hash == photo.Hash && p.Page == page, cancel) is { } known) return new AddedPhoto(known, true);
+        if (await context.Photos.Include(p => p.Takes).SingleOrDefaultAsync(p => p.Owner == photo.Owner && p.Hash == photo.Hash && p.Page == page, cancel) is { } known) return new AddedPhoto(known, true);
         var original = originals.Find(photo.Hash, photo.Extension, photo.Name);
         var facts = await examiner.ExamineAsync(original, page, cancel);
-        var row = Row(photo.Hash, PhotoName.OfPage(photo.Name, photo.Page, page), photo.Bytes, page, facts);
+        var row = Row(photo.Owner, photo.Hash, PhotoName.OfPage(photo.Name, photo.Page, page), photo.Bytes, page, facts);
         row.Takes = [TakeShelf.Begin("Take 1", null)];
         return await KeepAsync(context, row, cancel);
     }
 
-    private static PhotoRow Row(string hash, string name, long bytes, int page, PhotoFacts facts) => new()
+    private static PhotoRow Row(string owner, string hash, string name, long bytes, int page, PhotoFacts facts) => new()
     {
+        Owner = owner,
         Hash = hash,
         Page = page,
         Pages = facts.Pages,
@@ -113,7 +114,7 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
         {
             // The same came twice at once, and the other was quicker.
             await using var again = await contexts.CreateDbContextAsync(cancel);
-            return new AddedPhoto(await again.Photos.Include(p => p.Takes).SingleAsync(p => p.Hash == photo.Hash && p.Page == photo.Page, cancel), true);
+            return new AddedPhoto(await again.Photos.Include(p => p.Takes).SingleAsync(p => p.Owner == photo.Owner && p.Hash == photo.Hash && p.Page == photo.Page, cancel), true);
         }
         return new AddedPhoto(photo, false);
     }
@@ -133,7 +134,7 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
         try
         {
             await using var context = await contexts.CreateDbContextAsync(CancellationToken.None);
-            return await context.Photos.AnyAsync(p => p.Hash == hash, CancellationToken.None);
+            return await context.Photos.IgnoreQueryFilters().AnyAsync(p => p.Hash == hash, CancellationToken.None);
         }
         catch (Exception exception) when (exception is SqliteException or InvalidOperationException)
         {
@@ -142,15 +143,17 @@ public sealed class PhotoLibrary(IDbContextFactory<YarnwheelContext> contexts, O
         }
     }
 
-    /// <summary>Removes a photo, its takes and its original. Does nothing where it is gone already.</summary>
-    public async Task RemoveAsync(int id, CancellationToken cancel = default)
+    /// <summary>Removes a photo, its takes and its original. Does nothing where it is gone already, or somebody else's.</summary>
+    /// <returns>Whether it was removed.</returns>
+    public async Task<bool> RemoveAsync(int id, CancellationToken cancel = default)
     {
         await using var context = await contexts.CreateDbContextAsync(cancel);
-        var photo = await context.Photos.SingleOrDefaultAsync(p => p.Id == id, cancel);
-        if (photo is null) return;
+        var photo = await context.OwnPhotos.SingleOrDefaultAsync(p => p.Id == id, cancel);
+        if (photo is null) return false;
         // Its takes go with it, those that could still be brought back too.
         context.Photos.Remove(photo);
         await context.SaveChangesAsync(cancel);
-        if (!await context.Photos.AnyAsync(p => p.Hash == photo.Hash, cancel)) originals.Remove(photo.Hash, photo.Extension);
+        if (!await context.Photos.IgnoreQueryFilters().AnyAsync(p => p.Hash == photo.Hash, cancel)) originals.Remove(photo.Hash, photo.Extension);
+        return true;
     }
 }

@@ -43,7 +43,8 @@ public sealed record ShelfTake(int Id, string Name, string Note, long Revision, 
 /// <param name="Takes">In their order; never empty.</param>
 /// <param name="Page">Which page or frame of its file it is, from 0.</param>
 /// <param name="Pages">How many the file has.</param>
-public sealed record ShelfPhoto(int Id, string Name, int Width, int Height, int Bits, bool Liked, int? Chosen, IReadOnlyList<ShelfTake> Takes, int Page = 0, int Pages = 1)
+/// <param name="Owner">Whose it is, where it is somebody else's; null for one's own.</param>
+public sealed record ShelfPhoto(int Id, string Name, int Width, int Height, int Bits, bool Liked, int? Chosen, IReadOnlyList<ShelfTake> Takes, int Page = 0, int Pages = 1, string? Owner = null)
 {
     /// <summary>The take whose picture stands for the photo: the chosen one, else the one worked on last.</summary>
     public ShelfTake Shown => Takes.FirstOrDefault(t => t.Id == Chosen) ?? Takes.MaxBy(t => t.ChangedAt)!;
@@ -62,10 +63,10 @@ public sealed partial class ShelfView(IDbContextFactory<YarnwheelContext> contex
         if (wish.Untouched) photos = photos.Where(p => p.Takes.All(t => t.Revision == 1));
         if (wish.Chosen) photos = photos.Where(p => p.Takes.Any(t => t.Id == p.ChosenTakeId));
         if (wish.Find?.Trim() is { Length: > 0 } find) photos = photos.Where(p => EF.Functions.Like(p.Name, $"%{Escaped(find)}%", "!"));
-        var rows = await photos.OrderByDescending(p => p.Id).Select(p => new { p.Id, p.Name, p.Width, p.Height, p.Bits, p.Liked, p.ChosenTakeId, p.Page, p.Pages }).ToListAsync(cancel);
+        var rows = await photos.OrderByDescending(p => p.Id).Select(p => new { p.Id, p.Name, p.Width, p.Height, p.Bits, p.Liked, p.ChosenTakeId, p.Page, p.Pages, Owner = context.OwnPhotos.Any(o => o.Id == p.Id) ? null : p.Owner }).ToListAsync(cancel);
         var takes = (await context.Takes.AsNoTracking().Where(t => photos.Any(p => p.Id == t.PhotoId)).OrderBy(t => t.Place).ThenBy(t => t.Id)
             .Select(t => new { t.PhotoId, Take = new ShelfTake(t.Id, t.Name, t.Note, t.Revision, t.ChangedAt, t.Revision > 1) }).ToListAsync(cancel)).ToLookup(t => t.PhotoId, t => t.Take);
-        var list = rows.Where(p => takes.Contains(p.Id)).Select(p => new ShelfPhoto(p.Id, p.Name, p.Width, p.Height, p.Bits, p.Liked, p.ChosenTakeId, takes[p.Id].ToList(), p.Page, p.Pages));
+        var list = rows.Where(p => takes.Contains(p.Id)).Select(p => new ShelfPhoto(p.Id, p.Name, p.Width, p.Height, p.Bits, p.Liked, p.ChosenTakeId, takes[p.Id].ToList(), p.Page, p.Pages, p.Owner));
         return (wish.Order switch
         {
             ShelfOrder.Oldest => list.Reverse(),
@@ -79,7 +80,7 @@ public sealed partial class ShelfView(IDbContextFactory<YarnwheelContext> contex
     public async Task LikeAsync(IReadOnlyCollection<int> photos, bool liked, CancellationToken cancel = default)
     {
         await using var context = await contexts.CreateDbContextAsync(cancel);
-        await context.Photos.Where(p => photos.Contains(p.Id)).ExecuteUpdateAsync(p => p.SetProperty(x => x.Liked, liked), cancel);
+        await context.OwnPhotos.Where(p => photos.Contains(p.Id)).ExecuteUpdateAsync(p => p.SetProperty(x => x.Liked, liked), cancel);
     }
 
     internal static string Escaped(string text) => text.Replace("!", "!!", StringComparison.Ordinal).Replace("%", "!%", StringComparison.Ordinal).Replace("_", "!_", StringComparison.Ordinal);

@@ -47,6 +47,9 @@ public sealed record Order
     /// <summary>Where copies go, for <see cref="OrderTarget.Folder"/>.</summary>
     public string? Folder { get; init; }
 
+    /// <summary>Whoever ordered it; null where nobody signs in.</summary>
+    public string? Person { get; init; }
+
     public required CopySettings Settings { get; init; }
 
     /// <summary>Whether the recipe is written beside each picture, as JSON.</summary>

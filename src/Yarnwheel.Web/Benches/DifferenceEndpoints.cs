@@ -1,9 +1,10 @@
 using System.Globalization;
 using System.Text.Json.Nodes;
 using Yarnwheel.Codecs;
-using Yarnwheel.Core;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
+using Yarnwheel.Core;
+using Yarnwheel.Web.People;
 
 namespace Yarnwheel.Web.Benches;
 
@@ -37,7 +38,7 @@ internal static class DifferenceEndpoints
             context.Response.Headers["X-Difference"] = string.Create(CultureInfo.InvariantCulture, $"{summary.Mean:0.00};{summary.Most:0.0};{100 * summary.Noticed:0.0}");
             context.Response.Headers.CacheControl = "no-store";
             return Results.Bytes(jpeg, "image/jpeg");
-        });
+        }).ForLooking();
 
     private static (byte[] Jpeg, DifferenceSummary Summary) Draw(PhotoRenderer renderer, View view, Recipe own, Recipe its, Show show, CancellationToken cancel)
     {

@@ -1,11 +1,12 @@
 using System.Globalization;
 using System.Text.Json.Nodes;
 using Yarnwheel.Codecs;
-using Yarnwheel.Core;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
+using Yarnwheel.Core;
+using Yarnwheel.Web.People;
 
 namespace Yarnwheel.Web.Benches;
 
@@ -26,15 +27,15 @@ internal static class FrameEndpoints
         var bench = routes.MapGroup("/bench/{take:int}");
         // What the take shows as it is kept can be asked for by an address, and is not drawn again while nothing changed.
         bench.MapGet("/frame", (int take, int x, int y, int width, int height, double scale, string show, int? area, double? hue, string? ink, double? strength, bool? stitch, bool? fast, int? at, FrameDesk desk, HttpContext context) =>
-            desk.AnswerAsync(take, new FrameRequest(x, y, width, height, scale, Word<Show>(show), area, fast ?? false, null, hue, Word<VeilInk>(ink ?? "both"), strength ?? 0.5, stitch ?? false, at), context));
-        bench.MapPost("/frame", (int take, FrameRequest request, FrameDesk desk, HttpContext context) => desk.AnswerAsync(take, request, context));
+            desk.AnswerAsync(take, new FrameRequest(x, y, width, height, scale, Word<Show>(show), area, fast ?? false, null, hue, Word<VeilInk>(ink ?? "both"), strength ?? 0.5, stitch ?? false, at), context)).RequireRateLimiting(Rates.Frames);
+        bench.MapPost("/frame", (int take, FrameRequest request, FrameDesk desk, HttpContext context) => desk.AnswerAsync(take, request, context)).ForLooking().RequireRateLimiting(Rates.Frames);
         bench.MapPost("/read", async (int take, ReadRequest request, TakeDesk desk, OpenPhotos photos, CancellationToken cancel) =>
         {
             var state = await desk.GetAsync(take, cancel);
             var open = await photos.GetAsync(state.Photo, cancel);
             var recipe = TakeDesk.WithDraft(state.Recipe, request.Draft);
             return Results.Json(open.Renderer.Readings.At(recipe, request.X, request.Y, request.Area, request.Scale is > 0 and < 1 ? request.Scale : 1, LightPartOf(recipe, request.Area, request.Part), cancel));
-        });
+        }).ForLooking();
         bench.MapGet("/shares", async (int take, TakeDesk desk, OpenPhotos photos, FrameTurns turns, CancellationToken cancel) =>
         {
             var state = await desk.GetAsync(take, cancel);

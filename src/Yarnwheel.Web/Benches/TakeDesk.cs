@@ -3,11 +3,12 @@ using System.Text.Json.Nodes;
 using Yarnwheel.Core;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Data.Store;
+using Yarnwheel.Web.People;
 
 namespace Yarnwheel.Web.Benches;
 
 /// <summary>The takes being worked on: the newest state of each at hand, every change through the journal first.</summary>
-internal sealed class TakeDesk(TakeJournal journal, ChangeFeed feed)
+internal sealed class TakeDesk(TakeJournal journal, ChangeFeed feed, Sight sight)
 {
     private const int MostLooked = 256;
     private readonly ConcurrentDictionary<int, TakeState> newest = new();
@@ -17,6 +18,7 @@ internal sealed class TakeDesk(TakeJournal journal, ChangeFeed feed)
     /// <exception cref="YarnwheelException">There is none.</exception>
     public async Task<TakeState> GetAsync(int takeId, CancellationToken cancel)
     {
+        await sight.CheckTakeAsync(takeId, cancel);
         if (newest.TryGetValue(takeId, out var known)) return known;
         var state = await journal.ReadAsync(takeId, cancel) ?? throw new YarnwheelException("There is no such take; it may have been removed. Go back to the Shelf.");
         return Remember(state);

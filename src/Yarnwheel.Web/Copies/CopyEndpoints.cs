@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.Features;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Server.Kestrel.Core.Features;
 using Microsoft.AspNetCore.StaticFiles;
 using Yarnwheel.Orders.Book;
@@ -18,15 +19,15 @@ internal static class CopyEndpoints
             Results.Json(await desk.PlanAsync(request, cancel)));
         routes.MapPost("/copies", async (SetRequest request, OrderDesk desk, CancellationToken cancel) =>
             Results.Json(new { id = (await desk.BeginSetAsync(request, cancel)).Id }));
-        var one = routes.MapGroup("/copies/{id}");
-        one.MapGet("", (string id, OrderBook book) => book.Find(id) is { } order ? Results.Json(StateOf(book.StateOf(order))) : Results.NotFound());
+        var one = routes.MapGroup("/copies/{order}");
+        one.MapGet("", ([FromRoute(Name = "order")] string id, OrderBook book) => book.Find(id) is { } order ? Results.Json(StateOf(book.StateOf(order))) : Results.NotFound());
         Act(one, "cancel", (desk, order) => desk.CancelAsync(order));
         Act(one, "pause", (desk, order) => desk.PauseAsync(order));
         Act(one, "go-on", (desk, order) => desk.GoOnAsync(order));
         Act(one, "retry", (desk, order) => desk.RetryAsync(order));
         Act(one, "remove", (desk, order) => desk.RemoveAsync(order));
-        one.MapGet("/file", (string id, int? at, OrderBook book) => book.Find(id) is { Target: OrderTarget.Kept } order ? FileOf(book, order, at ?? 0) : Results.NotFound());
-        one.MapGet("/zip", async (string id, bool? failed, OrderBook book, ArchiveStream archive, HttpContext context) =>
+        one.MapGet("/file", ([FromRoute(Name = "order")] string id, int? at, OrderBook book) => book.Find(id) is { Target: OrderTarget.Kept } order ? FileOf(book, order, at ?? 0) : Results.NotFound());
+        one.MapGet("/zip", async ([FromRoute(Name = "order")] string id, bool? failed, OrderBook book, ArchiveStream archive, HttpContext context) =>
         {
             if (book.Find(id) is not { Target: OrderTarget.Zip } order)
             {
@@ -59,7 +60,7 @@ internal static class CopyEndpoints
     }
 
     private static void Act(RouteGroupBuilder group, string name, Func<OrderDesk, Order, Task> act) =>
-        group.MapPost("/" + name, async (string id, OrderBook book, OrderDesk desk) =>
+        group.MapPost("/" + name, async ([FromRoute(Name = "order")] string id, OrderBook book, OrderDesk desk) =>
         {
             // What was asked for is done also when whoever asked leaves the page at once.
             if (book.Find(id) is { } order) await act(desk, order);

@@ -9,6 +9,7 @@ using Yarnwheel.Orders.Book;
 using Yarnwheel.Orders.Naming;
 using Yarnwheel.Orders.Queue;
 using Yarnwheel.Web.Benches;
+using Yarnwheel.Web.People;
 
 namespace Yarnwheel.Web.Copies;
 
@@ -18,7 +19,7 @@ namespace Yarnwheel.Web.Copies;
 internal sealed record SetPlan(IReadOnlyList<PlannedName> Names, string Forbidden);
 
 /// <summary>Takes orders for copies: of one take, of many photos.</summary>
-internal sealed class OrderDesk(TakeDesk takes, LookDesk looks, ShelfView shelf, OriginalStore originals, DataFolder folder, OrderBook book, OrderQueue queue, TimeProvider clock)
+internal sealed class OrderDesk(TakeDesk takes, LookDesk looks, ShelfView shelf, OriginalStore originals, DataFolder folder, OrderBook book, OrderQueue queue, TimeProvider clock, Sight sight)
 {
     /// <summary>More are refused at once.</summary>
     public const int Most = 5000;
@@ -39,6 +40,7 @@ internal sealed class OrderDesk(TakeDesk takes, LookDesk looks, ShelfView shelf,
             Id = "",
             Title = name,
             CreatedAt = default,
+            Person = sight.Viewer?.Person,
             Kind = wish.Kind,
             Area = wish.Area,
             Settings = settings,
@@ -84,6 +86,7 @@ internal sealed class OrderDesk(TakeDesk takes, LookDesk looks, ShelfView shelf,
             Id = "",
             Title = pictures.Count == 1 ? pictures[0].Name : string.Create(CultureInfo.InvariantCulture, $"{pictures.Count} photos"),
             CreatedAt = default,
+            Person = sight.Viewer?.Person,
             Kind = wish.Kind,
             Target = request.Target,
             Folder = request.Target == OrderTarget.Folder ? Path.GetFullPath(request.Folder!) : null,
@@ -154,6 +157,7 @@ internal sealed class OrderDesk(TakeDesk takes, LookDesk looks, ShelfView shelf,
 
     private void CheckFolder(string? path)
     {
+        if (sight.IsOn) throw new YarnwheelException("Where people sign in, copies of a set come as a ZIP archive: folders of the server are for whoever runs it.");
         if (string.IsNullOrWhiteSpace(path) || !Path.IsPathFullyQualified(path)) throw new YarnwheelException("The folder is named from the root on, for example /srv/pictures/catalogue.");
         var full = Path.GetFullPath(path);
         if ((full + "/").StartsWith(folder.Root + "/", StringComparison.Ordinal)) throw new YarnwheelException("That is Yarnwheel’s own data folder; choose another.");

@@ -31,11 +31,17 @@ internal static class Problems
         }
     });
 
-    public static Task Write(HttpContext context, int status, string message)
+    /// <summary>Answers with words alone.</summary>
+    /// <param name="context">The request.</param>
+    /// <param name="status">Of the answer.</param>
+    /// <param name="message">For people.</param>
+    /// <param name="more">Further headers.</param>
+    public static Task Write(HttpContext context, int status, string message, Action<IHeaderDictionary>? more = null)
     {
         context.Response.Clear();
         context.Response.StatusCode = status;
         SecurityHeadersAgain(context);
+        more?.Invoke(context.Response.Headers);
         context.Response.ContentType = "text/plain; charset=utf-8";
         return context.Response.WriteAsync(message);
     }
@@ -45,6 +51,7 @@ internal static class Problems
         StaleRevisionException stale => (StatusCodes.Status409Conflict, stale.Message),
         RecipeException recipe => (StatusCodes.Status422UnprocessableEntity, $"The recipe can't be used: {recipe.Message}. Nothing was changed."),
         UnreadablePhotoException photo => (StatusCodes.Status422UnprocessableEntity, photo.Message),
+        People.UnseenException unseen => (StatusCodes.Status404NotFound, unseen.Message),
         DiskFullException full => (StatusCodes.Status507InsufficientStorage, full.Message),
         YarnwheelException known => (StatusCodes.Status422UnprocessableEntity, known.Message),
         BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => (StatusCodes.Status413PayloadTooLarge, "What was sent is larger than the limit. Nothing was changed."),

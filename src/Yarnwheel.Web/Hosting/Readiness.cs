@@ -9,9 +9,9 @@ internal static class Readiness
 {
     public static void MapReadiness(this IEndpointRouteBuilder routes)
     {
-        routes.MapGet("/alive", () => "Yarnwheel");
+        routes.MapGet("/alive", () => "Yarnwheel").AllowAnonymous();
         routes.MapGet("/ready", async (IDbContextFactory<YarnwheelContext> contexts, DataFolder folder, CancellationToken cancel) =>
-            await FaultAsync(contexts, folder, cancel) is { } fault ? Results.Text(fault, statusCode: StatusCodes.Status503ServiceUnavailable) : Results.Text("ready"));
+            await FaultAsync(contexts, folder, cancel) is { } fault ? Results.Text(fault, statusCode: StatusCodes.Status503ServiceUnavailable) : Results.Text("ready")).AllowAnonymous();
     }
 
     private static async Task<string?> FaultAsync(IDbContextFactory<YarnwheelContext> contexts, DataFolder folder, CancellationToken cancel)

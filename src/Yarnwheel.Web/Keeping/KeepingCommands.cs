@@ -1,7 +1,5 @@
-using Microsoft.EntityFrameworkCore;
 using Yarnwheel.Core;
 using Yarnwheel.Data.Keeping;
-using Yarnwheel.Data.Model;
 using Yarnwheel.Data.Store;
 using Yarnwheel.Web.Hosting;
 
@@ -23,7 +21,7 @@ internal static class KeepingCommands
         try
         {
             var folder = new DataFolder(StartOptions.From(new ConfigurationBuilder().AddCommandLine(rest).Build(), rest).Data);
-            var contexts = new Contexts(folder);
+            var contexts = Contexts.Of(folder);
             switch (kind)
             {
                 case "backup":
@@ -56,15 +54,5 @@ internal static class KeepingCommands
     private static void Known(DataFolder folder)
     {
         if (!File.Exists(folder.Database)) throw new YarnwheelException($"There is nothing in the data folder {folder.Root} yet.");
-    }
-
-    private sealed class Contexts(DataFolder folder) : IDbContextFactory<YarnwheelContext>
-    {
-        public YarnwheelContext CreateDbContext()
-        {
-            var options = new DbContextOptionsBuilder<YarnwheelContext>();
-            DatabaseSetup.Configure(options, folder);
-            return new YarnwheelContext(options.Options);
-        }
     }
 }

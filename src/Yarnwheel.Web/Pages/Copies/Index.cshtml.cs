@@ -4,6 +4,7 @@ using Yarnwheel.Core.Looks;
 using Yarnwheel.Data.Store;
 using Yarnwheel.Orders.Book;
 using Yarnwheel.Web.Benches;
+using Yarnwheel.Web.People;
 
 namespace Yarnwheel.Web.Pages.Copies;
 
@@ -14,7 +15,7 @@ namespace Yarnwheel.Web.Pages.Copies;
 public sealed record SaveSetModel(int Count, IReadOnlyList<(string Key, string Name)> Looks, string? Folder);
 
 /// <summary>Copies that were asked for, and where they stand.</summary>
-public sealed class IndexModel(OrderBook book, LookShelf looks) : PageModel
+public sealed class IndexModel(OrderBook book, LookShelf looks, Sight sight) : PageModel
 {
     public IReadOnlyList<OrderState> Orders { get; private set; } = [];
 
@@ -27,9 +28,9 @@ public sealed class IndexModel(OrderBook book, LookShelf looks) : PageModel
     public async Task<IActionResult> OnGetSaveAsync(int count, CancellationToken cancel)
     {
         var kept = (await looks.ListAsync(cancel)).Select(l => (LookDesk.KeyOf(l), l.Look.Name));
-        var folder = book.List().FirstOrDefault(o => o.Target == OrderTarget.Folder)?.Folder;
+        var folder = sight.IsOn ? null : book.List().FirstOrDefault(o => o.Target == OrderTarget.Folder)?.Folder;
         return Partial("_SaveSet", new SaveSetModel(count, [.. kept, .. OwnLooks.All.Select(l => (l.Key, l.Look.Name))], folder));
     }
 
-    private List<OrderState> Read() => [.. book.List().Where(o => !o.IsSingle).Select(book.StateOf)];
+    private List<OrderState> Read() => [.. book.List().Where(o => !o.IsSingle && o.Person == sight.Viewer?.Person).Select(book.StateOf)];
 }

@@ -1,6 +1,8 @@
+using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Yarnwheel.Data.Store;
+using Yarnwheel.Web.People;
 
 namespace Yarnwheel.Web.Pages.Shelf;
 
@@ -11,8 +13,11 @@ public sealed record ShelfModel(ShelfWish Wish, IReadOnlyList<ShelfPhoto> Photos
     public bool IsNarrowed => Wish with { Order = ShelfOrder.Newest, Find = Wish.Find?.Trim() is { Length: > 0 } ? Wish.Find : null } != new ShelfWish();
 }
 
+/// <summary>A set, and who might see it.</summary>
+public sealed record ShareModel(SetShares Set, IReadOnlyList<Fellow> People);
+
 /// <summary>All photos.</summary>
-public sealed class IndexModel(ShelfView shelf, SetShelf sets, PhotoLibrary library) : PageModel
+public sealed class IndexModel(ShelfView shelf, SetShelf sets, PhotoLibrary library, Sight sight, IServiceProvider services) : PageModel
 {
     /// <summary>Which photos, as the address says.</summary>
     [BindProperty(SupportsGet = true, Name = "")]
@@ -31,6 +36,10 @@ public sealed class IndexModel(ShelfView shelf, SetShelf sets, PhotoLibrary libr
     /// <summary>The question before a photo is removed.</summary>
     public async Task<IActionResult> OnGetRemoveAsync(int id, CancellationToken cancel) =>
         await library.FindAsync(id, cancel) is { } photo ? Partial("_RemoveQuestion", photo) : NotFound();
+
+    /// <summary>The question whom a set is shared with.</summary>
+    public async Task<IActionResult> OnGetShareAsync(int set, CancellationToken cancel) => sight.Viewer is { IsOwner: true } viewer
+        ? Partial("_ShareQuestion", new ShareModel(await sets.SharesAsync(set, cancel), await services.GetRequiredService<UserManager<IdentityUser>>().OthersAsync(viewer.Person))) : NotFound();
 
     private async Task<ShelfModel> ReadAsync(CancellationToken cancel) => new(Wish, await shelf.ListAsync(Wish, cancel), await sets.ListAsync(cancel));
 }

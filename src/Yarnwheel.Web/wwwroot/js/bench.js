@@ -61,7 +61,9 @@ const panel = new Panel(get('panel'), take);
 const work = new Work(take, panel, () => view.zoom);
 const stage = new Stage(view, new Pen(svg('marks'), get('hand-label')));
 const crossHair = new CrossHair(stage);
-const hands = new Hands(stage, work, wheel);
+/** What is shared with somebody to look at is shown without what it is worked on with. */
+const onlyLooks = bench.classList.contains('is-looking');
+const hands = new Hands(onlyLooks, stage, work, wheel);
 const maskPicture = new MaskPicture(/** @type {HTMLInputElement} */ (get('mask-file')), work);
 const acts = new PanelActs(panel, work, {
   outlineMode: mode => {
@@ -112,7 +114,7 @@ new Reading(get('reading'), view, take, panel, read => {
 
 // While greys are mixed and the picture is finished the greys are what is looked at, also before anything is kept.
 const lookFor = () => {
-  view.isChoosing = ['light', 'keep'].includes(steps.step);
+  view.isChoosing = !onlyLooks && ['light', 'keep'].includes(steps.step);
   if (take.state.revision > 0 && take.keepsNothing) view.ask(false);
 };
 steps.addEventListener('step', lookFor);
@@ -303,7 +305,7 @@ const keys = new Keys(JSON.parse(bench.dataset.shortcuts ?? '[]'), get('rest'), 
     Delete: () => { if (!stage.key('Delete')) acts.removeChosen(); }, F2: () => panel.rename(),
   },
 });
-const hints = new TakeHints(bench, take);
+const hints = new TakeHints(bench, take, onlyLooks);
 const keyHelp = new KeyHelp(/** @type {HTMLDialogElement} */ (get('help')), keys, () => hints.again(), () => panel.begin ?? work.part?.kind ?? 'colour');
 keys.addEventListener('changed', showHint);
 for (const drawn of [panel, readings]) drawn.addEventListener('drawn', () => keys.show());
@@ -312,6 +314,7 @@ take.load()
   .then(() => {
     view.fit();
     takeActs.tellRemoved();
+    hands.follow();
     return take.ready.then(() => wheel.loadHues());
   })
   .catch(error => {

@@ -4,6 +4,7 @@ import { BrushSettings } from './hands/brush-settings.js';
 import { GreyPull } from './hands/grey-pull.js';
 import { hueWay } from './hands/hue.js';
 import { lightWay } from './hands/light.js';
+import { looking } from './hands/looking.js';
 import { Outline } from './hands/outline.js';
 import { patchWay } from './hands/patch.js';
 import { PullAway } from './hands/pull-away.js';
@@ -19,11 +20,13 @@ export class Hands {
   #for = '';
 
   /**
+   * @param {boolean} onlyLooks whether whoever is here may only look
    * @param {import('./photo/stage.js').Stage} stage @param {import('./panel/work.js').Work} work
    * @param {import('./wheel/wheel.js').Wheel} wheel
    */
-  constructor(stage, work, wheel) {
+  constructor(onlyLooks, stage, work, wheel) {
     const { view } = stage;
+    this.looking = onlyLooks ? looking(view) : null;
     const { panel, take } = work;
     this.stage = stage;
     this.work = work;
@@ -51,6 +54,10 @@ export class Hands {
 
   /** Takes up what is chosen now. */
   follow() {
+    if (this.looking) {
+      this.stage.take(this.looking);
+      return;
+    }
     const { area, part, begin } = this.work.panel;
     this.brushSettings.use(Boolean(begin ? this.work.panel.work : this.work.panel.areas[area ?? -1]?.over));
     const chosen = `${area} ${part} ${begin}`;

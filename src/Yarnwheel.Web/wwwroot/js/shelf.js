@@ -115,6 +115,7 @@ document.addEventListener('htmx:after:swap', () => {
 question.addEventListener('close', async () => {
   const form = question.querySelector('form');
   const id = form?.dataset.remove;
+  if (form?.dataset.share && question.returnValue === 'share') await wish.share(Number(form.dataset.share), new FormData(form).getAll('person').map(String));
   question.replaceChildren();
   if (question.returnValue !== 'remove' || !id) return;
   try {

@@ -20,9 +20,10 @@ export class TakeActs {
       else if (act === 'remove') this.#remove();
       else if (act === 'bring-back') this.#bringBack(Number(item?.dataset.take));
     });
-    const field = /** @type {HTMLTextAreaElement} */ (bench.querySelector('textarea[data-take-act="note"]'));
-    field.addEventListener('change', () => this.#do(post(`/takes/${take.id}/describe`, { note: field.value })));
-    field.addEventListener('keydown', event => event.stopPropagation());
+    // Whoever may only look has no field for a note.
+    const field = /** @type {HTMLTextAreaElement | null} */ (bench.querySelector('textarea[data-take-act="note"]'));
+    field?.addEventListener('change', () => this.#do(post(`/takes/${take.id}/describe`, { note: field.value })));
+    field?.addEventListener('keydown', event => event.stopPropagation());
     strip.addEventListener('dblclick', event => {
       if (!(event.target instanceof Element && event.target.closest('[aria-current]'))) return;
       event.preventDefault();

@@ -67,6 +67,15 @@ export function wireWish(form, size) {
     }
   });
   return {
+    /** Shares a set with these, and with nobody else. @param {number} set @param {string[]} people */
+    async share(set, people) {
+      try {
+        await post(`/sets/${set}/share`, { people });
+      } catch (error) {
+        fault(error);
+      }
+      refreshSets();
+    },
     refresh,
     refreshSets,
     /** The set that is shown. @returns {number | null} */
