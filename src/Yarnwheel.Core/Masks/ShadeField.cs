@@ -1,22 +1,21 @@
+using System.Runtime.CompilerServices;
 using Yarnwheel.Core.Lanes;
 
 namespace Yarnwheel.Core.Masks;
 
 /// <summary>Distance to the nearest of many shades, at a cost that hardly grows with their number.</summary>
-/// <remarks>OKLab is cut into cells, and each knows the few shades that can be nearest to a colour within it:
-/// those no farther from its centre than the nearest one is, plus its diagonal. So the answer is exact.</remarks>
+/// <remarks>The shades stand in a k-d order (Bentley, CACM 1975): leaves of few, branches of few leaves, each with the box of OKLab that it fills. What a run of pixels
+/// has found nearer than a box leaves that box out. A box is never farther than what is in it, also not by rounding, for every operation rounds in one direction
+/// with its operands: so the answer is exact.</remarks>
 public sealed class ShadeField
 {
-    private const int Few = 24;
-    private const int CellsL = 16;
-    private const int CellsA = 24;
-    private const float LeastA = -0.42f;
-    private const float SpanA = 0.84f;
+    private const int Leaf = 8;
+    private const int LeavesOfBranch = 8;
 
     private readonly float lightnessScale;
-    private readonly Shade[] shades;     // lightness already scaled
-    private readonly int[] starts;       // of each cell's candidates; one more than there are cells
-    private readonly int[] candidates;
+    private readonly Shade[] shades;     // lightness already scaled, in the order of the leaves
+    private readonly Box[] leaves;
+    private readonly Box[] branches;
 
     /// <param name="shades">At least one.</param>
     /// <param name="lightness">How much a lightness difference counts, 0 … 1 of a colour difference.</param>
@@ -26,8 +25,10 @@ public sealed class ShadeField
         ArgumentOutOfRangeException.ThrowIfZero(shades.Count);
         lightnessScale = (float)lightness;
         this.shades = shades.Select(s => s with { L = s.L * lightnessScale }).Distinct().ToArray();
-        starts = new int[CellsL * CellsA * CellsA + 1];
-        candidates = Tabulate();
+        var starts = new List<int>();
+        Part(0, this.shades.Length, starts);
+        leaves = [.. starts.Select((from, k) => Box.Of(this.shades, from, k + 1 < starts.Count ? starts[k + 1] : this.shades.Length))];
+        branches = [.. leaves.Chunk(LeavesOfBranch).Select(c => Box.Of(this.shades, c[0].From, c[^1].To))];
     }
 
     public int Count => shades.Length;
@@ -37,40 +38,46 @@ public sealed class ShadeField
     /// <param name="a">OKLab a.</param>
     /// <param name="b">OKLab b.</param>
     /// <param name="distance">Receives them.</param>
-    public void Row(ReadOnlySpan<float> lightness, ReadOnlySpan<float> a, ReadOnlySpan<float> b, Span<float> distance)
-    {
-        // A few shades are tried one after the other in lanes; among many the table finds the near ones.
-        if (shades.Length <= Few) LaneLoop.Over(new Kernel(this, lightness, a, b, distance), distance.Length);
-        else
-            for (var i = 0; i < distance.Length; i++) distance[i] = Distance(lightness[i], a[i], b[i]);
-    }
+    public void Row(ReadOnlySpan<float> lightness, ReadOnlySpan<float> a, ReadOnlySpan<float> b, Span<float> distance) =>
+        LaneLoop.Over(new Kernel(this, lightness, a, b, distance), distance.Length);
 
     /// <summary>OKLab distance to the nearest shade, lightness scaled.</summary>
     public float Distance(float lightness, float a, float b)
     {
-        var l = lightness * lightnessScale;
-        var cellL = (int)(lightness * CellsL);
-        var cellA = (int)((a - LeastA) * (CellsA / SpanA));
-        var cellB = (int)((b - LeastA) * (CellsA / SpanA));
-        var best = float.MaxValue;
-        if ((uint)cellL < CellsL && (uint)cellA < CellsA && (uint)cellB < CellsA && lightness >= 0 && a >= LeastA && b >= LeastA)
-        {
-            var cell = (cellL * CellsA + cellA) * CellsA + cellB;
-            for (var i = starts[cell]; i < starts[cell + 1]; i++) best = MathF.Min(best, Square(shades[candidates[i]], l, a, b));
-        }
-        else
-        {
-            foreach (var shade in shades) best = MathF.Min(best, Square(shade, l, a, b));
-        }
-        return MathF.Sqrt(best);
+        Span<float> distance = stackalloc float[1];
+        Row([lightness], [a], [b], distance);
+        return distance[0];
     }
 
-    private static float Square(Shade shade, float l, float a, float b)
+    /// <summary>Puts the shades in order, halved along their widest side again and again.</summary>
+    private void Part(int from, int to, List<int> starts)
     {
-        var dl = shade.L - l;
-        var da = shade.A - a;
-        var db = shade.B - b;
-        return dl * dl + da * da + db * db;
+        if (to - from <= Leaf)
+        {
+            starts.Add(from);
+            return;
+        }
+        var box = Box.Of(shades, from, to);
+        var (l, a, b) = (box.High.L - box.Low.L, box.High.A - box.Low.A, box.High.B - box.Low.B);
+        Array.Sort(shades, from, to - from, Comparer<Shade>.Create(l >= a && l >= b ? (s, t) => s.L.CompareTo(t.L) : a >= b ? (s, t) => s.A.CompareTo(t.A) : (s, t) => s.B.CompareTo(t.B)));
+        var half = from + (to - from + 1) / 2;
+        Part(from, half, starts);
+        Part(half, to, starts);
+    }
+
+    /// <summary>Some shades, and the part of OKLab that they fill.</summary>
+    private readonly record struct Box(int From, int To, Shade Low, Shade High)
+    {
+        public static Box Of(Shade[] shades, int from, int to)
+        {
+            var (low, high) = (shades[from], shades[from]);
+            for (var i = from + 1; i < to; i++)
+            {
+                low = new Shade(MathF.Min(low.L, shades[i].L), MathF.Min(low.A, shades[i].A), MathF.Min(low.B, shades[i].B));
+                high = new Shade(MathF.Max(high.L, shades[i].L), MathF.Max(high.A, shades[i].A), MathF.Max(high.B, shades[i].B));
+            }
+            return new Box(from, to, low, high);
+        }
     }
 
     private readonly ref struct Kernel(ShadeField field, ReadOnlySpan<float> lightness, ReadOnlySpan<float> a, ReadOnlySpan<float> b, Span<float> distance) : ILaneKernel
@@ -83,48 +90,51 @@ public sealed class ShadeField
 
         public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
+            var last = 0;
             for (var i = from; i < to; i += T.Count)
             {
                 T l = lightness.Load<T>(i) * T.Of(field.lightnessScale), va = a.Load<T>(i), vb = b.Load<T>(i);
-                var best = T.Of(float.MaxValue);
-                foreach (var shade in field.shades)
+                // Neighbours are alike: what was nearest to those before is tried first.
+                var best = Nearest(field.leaves[last], T.Of(float.MaxValue), l, va, vb);
+                var first = last;
+                for (var branch = 0; branch < field.branches.Length; branch++)
                 {
-                    T dl = T.Of(shade.L) - l, da = T.Of(shade.A) - va, db = T.Of(shade.B) - vb;
-                    best = T.Min(best, dl * dl + da * da + db * db);
+                    if (!T.AnyAbove(best, Bound(field.branches[branch], l, va, vb))) continue;
+                    var end = Math.Min((branch + 1) * LeavesOfBranch, field.leaves.Length);
+                    for (var leaf = branch * LeavesOfBranch; leaf < end; leaf++)
+                    {
+                        if (leaf == first || !T.AnyAbove(best, Bound(field.leaves[leaf], l, va, vb))) continue;
+                        var nearer = Nearest(field.leaves[leaf], best, l, va, vb);
+                        if (T.AnyAbove(best, nearer)) last = leaf;
+                        best = nearer;
+                    }
                 }
                 distance.Save(i, T.Root(best));
             }
         }
-    }
 
-    private int[] Tabulate()
-    {
-        var found = new List<int>();
-        const float stepA = SpanA / CellsA;
-        var stepL = lightnessScale / CellsL;
-        var diagonal = MathF.Sqrt(stepL * stepL + 2 * stepA * stepA);
-        Span<float> distances = shades.Length <= 1024 ? stackalloc float[shades.Length] : new float[shades.Length];
-        var cell = 0;
-        for (var l = 0; l < CellsL; l++)
+        /// <summary>Squares of the distances to the nearest of a leaf's shades, where they are nearer than those known.</summary>
+        [MethodImpl(MethodImplOptions.AggressiveInlining)]
+        private T Nearest<T>(in Box leaf, T best, T l, T a, T b) where T : struct, ILanes<T>
         {
-            for (var a = 0; a < CellsA; a++)
+            foreach (var shade in field.shades.AsSpan(leaf.From, leaf.To - leaf.From))
             {
-                for (var b = 0; b < CellsA; b++)
-                {
-                    var nearest = float.MaxValue;
-                    for (var i = 0; i < shades.Length; i++)
-                    {
-                        distances[i] = MathF.Sqrt(Square(shades[i], (l + 0.5f) * stepL, LeastA + (a + 0.5f) * stepA, LeastA + (b + 0.5f) * stepA));
-                        nearest = MathF.Min(nearest, distances[i]);
-                    }
-                    // A hair more than the bound, for rounding.
-                    var limit = nearest + diagonal * 1.001f;
-                    for (var i = 0; i < shades.Length; i++)
-                        if (distances[i] <= limit) found.Add(i);
-                    starts[++cell] = found.Count;
-                }
+                T dl = T.Of(shade.L) - l, da = T.Of(shade.A) - a, db = T.Of(shade.B) - b;
+                best = T.Min(best, dl * dl + da * da + db * db);
             }
+            return best;
         }
-        return [.. found];
+
+        /// <summary>Squares of the distances to a box.</summary>
+        [MethodImpl(MethodImplOptions.AggressiveInlining)]
+        private static T Bound<T>(in Box box, T l, T a, T b) where T : struct, ILanes<T>
+        {
+            T dl = Outside(box.Low.L, box.High.L, l), da = Outside(box.Low.A, box.High.A, a), db = Outside(box.Low.B, box.High.B, b);
+            return dl * dl + da * da + db * db;
+        }
+
+        [MethodImpl(MethodImplOptions.AggressiveInlining)]
+        private static T Outside<T>(float low, float high, T value) where T : struct, ILanes<T> =>
+            T.Max(T.Max(T.Of(low) - value, value - T.Of(high)), T.Of(0));
     }
 }
