@@ -21,12 +21,16 @@ public class MaskTests
             .Select(_ => new Shade(random.NextSingle(), random.NextSingle() * 0.6f - 0.3f, random.NextSingle() * 0.6f - 0.3f)).ToList();
         const double balance = 0.35;
         var field = new ShadeField(shades, balance);
-        for (var k = 0; k < 4000; k++)
+        // Beyond what photos have as well.
+        float[] Some(float span) => [.. Enumerable.Range(0, 4000).Select(_ => (random.NextSingle() - 0.5f) * span)];
+        float[] ls = [.. Some(1.4f).Select(l => l + 0.5f)], aa = Some(1.2f), bb = Some(1.2f), distances = new float[4000];
+        field.Row(ls, aa, bb, distances);
+        for (var k = 0; k < distances.Length; k++)
         {
-            // Beyond the table's bounds as well.
-            float l = random.NextSingle() * 1.4f - 0.2f, a = random.NextSingle() * 1.2f - 0.6f, b = random.NextSingle() * 1.2f - 0.6f;
-            var nearest = shades.Min(s => Math.Sqrt(Math.Pow(balance * (s.L - l), 2) + Math.Pow(s.A - a, 2) + Math.Pow(s.B - b, 2)));
-            Assert.Equal(nearest, field.Distance(l, a, b), 1e-5);
+            var nearest = shades.Min(s => Math.Sqrt(Math.Pow(balance * (s.L - ls[k]), 2) + Math.Pow(s.A - aa[k], 2) + Math.Pow(s.B - bb[k], 2)));
+            Assert.Equal(nearest, distances[k], 1e-5);
+            // The same bits one by one and in lanes.
+            Assert.Equal(distances[k], field.Distance(ls[k], aa[k], bb[k]));
         }
     }
 

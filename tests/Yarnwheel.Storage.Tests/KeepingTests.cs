@@ -52,6 +52,28 @@ public sealed class KeepingTests : IDisposable
     }
 
     [Fact]
+    public async Task Accounts_go_with_it_and_come_back()
+    {
+        using (var people = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={storage.Folder.People};Pooling=False"))
+        {
+            people.Open();
+            using var make = people.CreateCommand();
+            make.CommandText = "CREATE TABLE Someone (Name TEXT); INSERT INTO Someone VALUES ('anna')";
+            make.ExecuteNonQuery();
+        }
+        await BackUpAsync();
+        await BackUpAsync();
+        Assert.Single(Directory.EnumerateFiles(Away, "people-*"));
+        var other = new DataFolder(folder.File("other"));
+        new Restore(other).Run(Away);
+        using var back = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={other.People};Pooling=False");
+        back.Open();
+        using var read = back.CreateCommand();
+        read.CommandText = "SELECT Name FROM Someone";
+        Assert.Equal("anna", read.ExecuteScalar());
+    }
+
+    [Fact]
     public async Task The_next_backup_copies_only_what_is_new_and_leaves_nothing_old_behind()
     {
         await storage.AddAsync(TestPhotos.Write(folder, "a.png"));

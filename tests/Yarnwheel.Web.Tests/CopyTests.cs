@@ -3,6 +3,7 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using UglyToad.PdfPig;
+using Yarnwheel.Web.Copies;
 
 namespace Yarnwheel.Web.Tests;
 
@@ -39,6 +40,22 @@ public sealed class CopyTests : IDisposable
         }
         throw new TimeoutException("The copies were not made.");
     }
+
+    [Fact]
+    public async Task How_long_it_takes_is_said_before_it_is_begun()
+    {
+        var take = await app.AddTakeAsync();
+        Assert.Contains("about a second", await (await app.PostAsync($"/bench/{take}/copies/forecast", new { name = "x", wish = new { format = "avif" } })).Content.ReadAsStringAsync());
+        var shelf = System.Text.RegularExpressions.Regex.Match(await app.Client.GetStringAsync("/"), "data-photo=\"(\\d+)\"").Groups[1].Value;
+        Assert.Contains("about", await (await app.PostAsync("/copies/forecast", new { photos = new[] { int.Parse(shelf, System.Globalization.CultureInfo.InvariantCulture) }, look = Core.Looks.OwnLooks.All[0].Key })).Content.ReadAsStringAsync());
+    }
+
+    [Theory]
+    [InlineData(0.2, "about a second")]
+    [InlineData(4.4, "about 4 seconds")]
+    [InlineData(33, "about 35 seconds")]
+    [InlineData(150, "about 2 minutes")]
+    public void Times_are_said_in_round_numbers(double seconds, string words) => Assert.Equal(words, CopyForecast.Words(seconds));
 
     [Fact]
     public async Task Names_are_shown_before_the_start_and_what_is_there_is_minded()

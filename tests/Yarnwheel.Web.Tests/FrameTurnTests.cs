@@ -24,6 +24,24 @@ public class FrameTurnTests
     }
 
     [Fact]
+    public async Task Frames_that_take_long_do_not_keep_others_waiting()
+    {
+        var turns = new FrameTurns(2, TimeSpan.FromMilliseconds(60));
+        using var endless = await turns.TakeAsync(1, TestContext.Current.CancellationToken);
+        using var other = await turns.TakeAsync(2, TestContext.Current.CancellationToken);
+        var third = turns.TakeAsync(3, TestContext.Current.CancellationToken);
+        Assert.False(third.IsCompleted);
+        (await third).Dispose();
+        // A turn that ended in time leaves the next one of its Bench all of its own.
+        (await turns.TakeAsync(4, TestContext.Current.CancellationToken)).Dispose();
+        using var again = await turns.TakeAsync(4, TestContext.Current.CancellationToken);
+        // Not without end: they hold memory.
+        var more = Enumerable.Range(10, 20).Select(k => turns.TakeAsync(k, CancellationToken.None)).ToList();
+        await Task.Delay(600, TestContext.Current.CancellationToken);
+        Assert.InRange(more.Count(m => m.IsCompleted), 2, 6);
+    }
+
+    [Fact]
     public async Task Frames_of_one_Bench_come_in_the_order_they_were_asked_for()
     {
         var turns = new FrameTurns();

@@ -53,18 +53,33 @@ public sealed class KeepingTests : IDisposable
     }
 
     [Fact]
-    public async Task The_commands_back_up_and_export_beside_a_running_application_and_do_not_restore_under_it()
+    public async Task The_commands_back_up_export_and_bring_back_beside_a_running_application()
     {
-        await app.AddTakeAsync();
+        var take = await app.AddTakeAsync();
         using StringWriter output = new(), errors = new();
         Task<int> Run(params string[] args) => KeepingCommands.RunAsync([.. args, "--data", app.Data], output, errors, CancellationToken.None);
         Assert.Equal(0, await Run("backup", Path.Combine(away, "one")));
         Assert.Equal(0, await Run("export", Path.Combine(away, "two")));
         Assert.Contains("1 photo backed up", output.ToString());
         Assert.True(File.Exists(Path.Combine(away, "two", "a.png")));
-        Assert.Equal(1, await Run("restore", Path.Combine(away, "one")));
-        Assert.Contains("Another Yarnwheel is running", errors.ToString());
+        (await app.PostAsync($"/bench/{take}/edit", new { revision = 1, label = "Colour", window = "w", change = new[] { new { op = "replace", path = "/ground/colour", value = 40 } } })).EnsureSuccessStatusCode();
+        Assert.Equal(0, await Run("restore", Path.Combine(away, "one")));
+        Assert.Contains("1 photo brought back", output.ToString());
+        Assert.Equal(1, (long)(await app.StateAsync(take))["revision"]!);
+        Assert.Equal(1, await Run("restore", Path.Combine(away, "nothing")));
+        Assert.Contains("There is no backup in", errors.ToString());
+        Assert.DoesNotContain(Directory.EnumerateFiles(app.Data), f => Path.GetFileName(f).StartsWith("restore", StringComparison.Ordinal));
         Assert.Equal(2, await Run("backup"));
+    }
+
+    [Fact]
+    public async Task A_data_folder_whose_application_does_not_answer_is_left_alone()
+    {
+        var data = new Data.Store.DataFolder(Path.Combine(away, "data"));
+        using var held = Data.Keeping.FolderLock.Take(data.Root);
+        var refused = await Assert.ThrowsAsync<Core.YarnwheelException>(() => new Errand(data).AskAsync(away, TimeSpan.FromMilliseconds(300), TestContext.Current.CancellationToken));
+        Assert.Contains("does not answer", refused.Message);
+        Assert.Null(new Errand(data).Take());
     }
 
     [Fact]

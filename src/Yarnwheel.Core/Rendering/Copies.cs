@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering.Operations;
@@ -27,13 +28,40 @@ public sealed class Copies
         ArgumentNullException.ThrowIfNull(recipe);
         ArgumentNullException.ThrowIfNull(row);
         var plan = RenderPlan.Compile(recipe, source);
-        var reach = plan.Reach(1) + (plan.Sharpen?.Halo(1) ?? 0);
-        Strips.Each(source.Drawing(1, 0, cancel), reach, (drawing, region) =>
+        Strips.Each(source.Drawing(1, 0, cancel), ReachOf(plan), (drawing, region) =>
         {
             var picture = FinishedPicture.Of(plan, drawing, region);
             Rows.Each(region, y => row(y, picture.Row(y, region)), cancel);
         }, progress);
     }
+
+    /// <summary>Says how long drawing the picture would take just now, by drawing up to three of its strips.</summary>
+    /// <param name="recipe">Valid.</param>
+    /// <param name="cancel">Ends the trial early.</param>
+    /// <returns>What is reckoned once for the whole photo, and all strips; an upper bound where one strip alone takes seconds.</returns>
+    public TimeSpan Forecast(Recipe recipe, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(recipe);
+        var plan = RenderPlan.Compile(recipe, source);
+        var reach = ReachOf(plan);
+        var strips = Strips.Of(source.Photo.Width, source.Photo.Height, reach).ToList();
+        var first = Time(strips[strips.Count / 2]);
+        if (strips.Count == 1 || first > LongTrial) return first * strips.Count;
+        // The first one also reckoned what all of them need.
+        var others = strips.Count < 6 ? Time(strips[0]) : (Time(strips[strips.Count / 4]) + Time(strips[3 * strips.Count / 4])) / 2;
+        return others * strips.Count + (first > others ? first - others : TimeSpan.Zero);
+
+        TimeSpan Time(Region strip)
+        {
+            var since = Stopwatch.GetTimestamp();
+            Strips.One(source.Drawing(1, 0, cancel), strip, (drawing, region) => FinishedPicture.Of(plan, drawing, region));
+            return Stopwatch.GetElapsedTime(since);
+        }
+    }
+
+    private static readonly TimeSpan LongTrial = TimeSpan.FromSeconds(4);
+
+    private static int ReachOf(RenderPlan plan) => plan.Reach(1) + (plan.Sharpen?.Halo(1) ?? 0);
 
     /// <summary>Draws the mask of an area.</summary>
     /// <param name="recipe">Valid.</param>

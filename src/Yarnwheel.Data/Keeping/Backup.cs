@@ -14,7 +14,7 @@ namespace Yarnwheel.Data.Keeping;
 /// <param name="Bytes">Copied.</param>
 public sealed record BackupOutcome(int Photos, int Copied, int Kept, long Bytes);
 
-/// <summary>Backs a data folder up while it is in use: the database by SQLite's own way, originals and mask pictures by their hashes, recipes as files besides.</summary>
+/// <summary>Backs a data folder up while it is in use: the databases by SQLite's own way, originals and mask pictures by their hashes, recipes as files besides.</summary>
 /// <param name="contexts">Of the database.</param>
 /// <param name="folder">What is backed up.</param>
 public sealed class Backup(IDbContextFactory<YarnwheelContext> contexts, DataFolder folder)
@@ -32,9 +32,16 @@ public sealed class Backup(IDbContextFactory<YarnwheelContext> contexts, DataFol
         {
             Directory.CreateDirectory(into);
             // The database goes first: what it names is copied after, and nothing that it names is removed in between without a trace.
-            var database = Path.Combine(into, $"yarnwheel-{DateTime.UtcNow.ToString("yyyyMMddHHmmssfff", CultureInfo.InvariantCulture)}.db");
+            var stamp = DateTime.UtcNow.ToString("yyyyMMddHHmmssfff", CultureInfo.InvariantCulture);
+            var database = Path.Combine(into, $"yarnwheel-{stamp}.db");
             WholeFile.Write(database, temporary => Copying.Database(folder.Database, temporary), cancel);
             var files = new List<BackupFile> { Listed(into, database) };
+            var people = Path.Combine(into, $"{BackupManifest.People}{stamp}.sqlite");
+            if (File.Exists(folder.People))
+            {
+                WholeFile.Write(people, temporary => Copying.Database(folder.People, temporary), cancel);
+                files.Add(Listed(into, people));
+            }
             List<PhotoRow> photos;
             await using (var context = await contexts.CreateDbContextAsync(cancel))
                 photos = await context.Photos.AsNoTracking().Include(p => p.Takes).AsSplitQuery().ToListAsync(cancel);
@@ -69,7 +76,7 @@ public sealed class Backup(IDbContextFactory<YarnwheelContext> contexts, DataFol
             WholeFile.Write(Path.Combine(into, BackupManifest.FileName), temporary => File.WriteAllBytes(temporary, new BackupManifest(BackupManifest.Current, DateTime.UtcNow, photos.Count, files).ToBytes()), cancel);
             foreach (var old in before.Keys.Except(files.Select(f => f.Path))) File.Delete(BackupManifest.PathIn(into, old));
             // Also the databases of backups that were not finished.
-            foreach (var old in Directory.EnumerateFiles(into, "yarnwheel-*.db").Where(f => f != database)) File.Delete(old);
+            foreach (var old in Directory.EnumerateFiles(into, "yarnwheel-*.db").Concat(Directory.EnumerateFiles(into, BackupManifest.People + "*.sqlite")).Where(f => f != database && f != people)) File.Delete(old);
             progress?.Report(1);
             return new BackupOutcome(photos.Count, copied, kept, bytes);
         }

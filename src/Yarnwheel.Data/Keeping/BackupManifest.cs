@@ -20,6 +20,9 @@ public sealed record BackupManifest(int Version, DateTime CreatedAt, int Photos,
     public const int Current = 1;
     public const string FileName = "manifest.json";
 
+    /// <summary>How the name of the accounts' database begins.</summary>
+    public const string People = "people-";
+
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { WriteIndented = true };
 
     /// <summary>Of a backup's folder; null where there is none, or one that can't be read.</summary>

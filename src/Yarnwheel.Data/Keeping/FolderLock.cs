@@ -24,5 +24,19 @@ public sealed class FolderLock : IDisposable
         }
     }
 
+    /// <summary>Whether an application has the folder.</summary>
+    public static bool IsTaken(string root)
+    {
+        try
+        {
+            Take(root).Dispose();
+            return false;
+        }
+        catch (YarnwheelException)
+        {
+            return true;
+        }
+    }
+
     public void Dispose() => file.Dispose();
 }

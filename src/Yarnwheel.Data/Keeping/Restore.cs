@@ -23,7 +23,8 @@ public sealed class Restore(DataFolder folder)
         manifest.Check(from, progress is null ? null : new Progress<double>(v => progress.Report(0.6 * v)), cancel);
         if (DatabaseSetup.UnknownIn(BackupManifest.PathIn(from, database.Path)) is { } unknown) throw new YarnwheelException($"The backup was made by a newer Yarnwheel ({unknown}). Nothing was changed.");
         // Files are named by their content: those that are added harm nothing, should the rest fail.
-        foreach (var file in manifest.Files.Where(f => f != database && !f.Path.StartsWith("recipes/", StringComparison.Ordinal)))
+        var people = manifest.Files.SingleOrDefault(f => f.Path.StartsWith(BackupManifest.People, StringComparison.Ordinal));
+        foreach (var file in manifest.Files.Where(f => f != database && f != people && !f.Path.StartsWith("recipes/", StringComparison.Ordinal)))
         {
             var to = BackupManifest.PathIn(folder.Root, file.Path);
             if (File.Exists(to) && new FileInfo(to).Length == file.Bytes && BackupManifest.HashOf(to) == file.Sha256) continue;
@@ -32,6 +33,7 @@ public sealed class Restore(DataFolder folder)
         }
         KeepPresent();
         Copying.Database(BackupManifest.PathIn(from, database.Path), folder.Database);
+        if (people is not null) Copying.Database(BackupManifest.PathIn(from, people.Path), folder.People);
         progress?.Report(1);
         return manifest;
     }

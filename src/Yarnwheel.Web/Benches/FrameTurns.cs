@@ -1,9 +1,15 @@
 namespace Yarnwheel.Web.Benches;
 
-/// <summary>Gives Benches their turns at drawing, so that none starves another: each Bench draws one frame at a time, two Benches at once; of those that wait, the one served longest ago is next.</summary>
+/// <summary>Gives Benches their turns at drawing, so that none starves another: each Bench draws one frame at a time, two Benches at once; of those that wait, the one served longest ago is next.
+/// A frame that takes seconds, whatever its recipe asks for, keeps its place no longer: others draw beside it.</summary>
 /// <param name="places">How many draw at once.</param>
-internal sealed class FrameTurns(int places = 2)
+/// <param name="patience">How long a frame keeps its place; null for two seconds.</param>
+internal sealed class FrameTurns(int places = 2, TimeSpan? patience = null)
 {
+    // Frames that take long still hold memory.
+    private const int MostSlow = 6;
+
+    private readonly HashSet<int> slow = [];
     // How long a strip of a copy waits at most, and how long after a frame a hand may still be moving, milliseconds.
     private const int MostPatience = 15_000, Pause = 250;
     private readonly Lock gate = new();
@@ -77,6 +83,7 @@ internal sealed class FrameTurns(int places = 2)
         lock (gate)
         {
             drawing.Remove(bench);
+            slow.Remove(bench);
             endedAt = Environment.TickCount64;
             Next();
         }
@@ -84,7 +91,7 @@ internal sealed class FrameTurns(int places = 2)
 
     private void Next()
     {
-        while (drawing.Count < places)
+        while (drawing.Count - slow.Count < places && drawing.Count < places + MostSlow)
         {
             LinkedListNode<(int Bench, TaskCompletionSource Turn)>? next = null;
             for (var node = waiting.First; node is not null; node = node.Next)
@@ -94,7 +101,20 @@ internal sealed class FrameTurns(int places = 2)
             drawing.Add(next.Value.Bench);
             if (served.Count > 1000) served.Clear();
             served[next.Value.Bench] = ++turnsGiven;
+            _ = LoseInTimeAsync(next.Value.Bench, turnsGiven);
             next.Value.Turn.SetResult();
+        }
+    }
+
+    /// <summary>A turn that lasts too long no longer counts among those that draw.</summary>
+    private async Task LoseInTimeAsync(int bench, long turn)
+    {
+        await Task.Delay(patience ?? TimeSpan.FromSeconds(2));
+        lock (gate)
+        {
+            if (!drawing.Contains(bench) || ServedAt(bench) != turn) return;
+            slow.Add(bench);
+            Next();
         }
     }
 

@@ -15,6 +15,10 @@ internal static class CopyEndpoints
     {
         routes.MapPost("/bench/{take:int}/copies", async (int take, CopyRequest request, OrderDesk desk, CancellationToken cancel) =>
             Results.Json(new { id = (await desk.BeginAsync(take, request, cancel)).Id }));
+        routes.MapPost("/bench/{take:int}/copies/forecast", async (int take, CopyRequest request, OrderDesk desk, CancellationToken cancel) =>
+            Results.Json(new { words = await desk.ForecastAsync(take, request, cancel) }));
+        routes.MapPost("/copies/forecast", async (SetRequest request, OrderDesk desk, CancellationToken cancel) =>
+            Results.Json(new { words = await desk.ForecastSetAsync(request, cancel) }));
         routes.MapPost("/copies/plan", async (SetRequest request, OrderDesk desk, CancellationToken cancel) =>
             Results.Json(await desk.PlanAsync(request, cancel)));
         routes.MapPost("/copies", async (SetRequest request, OrderDesk desk, CancellationToken cancel) =>

@@ -6,6 +6,7 @@ using Yarnwheel.Core.Recipes;
 using Yarnwheel.Data.Model;
 using Yarnwheel.Data.Store;
 using Yarnwheel.Orders.Book;
+using Yarnwheel.Orders.Making;
 using Yarnwheel.Orders.Naming;
 using Yarnwheel.Orders.Queue;
 using Yarnwheel.Web.Benches;
@@ -19,7 +20,7 @@ namespace Yarnwheel.Web.Copies;
 internal sealed record SetPlan(IReadOnlyList<PlannedName> Names, string Forbidden);
 
 /// <summary>Takes orders for copies: of one take, of many photos.</summary>
-internal sealed class OrderDesk(TakeDesk takes, LookDesk looks, ShelfView shelf, OriginalStore originals, DataFolder folder, OrderBook book, OrderQueue queue, TimeProvider clock, Sight sight)
+internal sealed class OrderDesk(TakeDesk takes, LookDesk looks, ShelfView shelf, OriginalStore originals, DataFolder folder, OrderBook book, OrderQueue queue, TimeProvider clock, Sight sight, OpenPhotos open, IPhotoSource sources, CopyForecast forecast)
 {
     /// <summary>More are refused at once.</summary>
     public const int Most = 5000;
@@ -50,6 +51,31 @@ internal sealed class OrderDesk(TakeDesk takes, LookDesk looks, ShelfView shelf,
         }, _ => state.Recipe);
         await queue.AddAsync(order, [1], CancellationToken.None);
         return order;
+    }
+
+    /// <summary>How long a copy will take, in words.</summary>
+    /// <exception cref="YarnwheelException">It can't be done; says why.</exception>
+    public async Task<string> ForecastAsync(int take, CopyRequest request, CancellationToken cancel)
+    {
+        var state = await takes.GetAsync(take, cancel);
+        var photo = await open.GetAsync(state.Photo, cancel);
+        return CopyForecast.Words(await forecast.SecondsAsync(CopyForecast.KeyOf(state), photo.Renderer, state.Recipe, request.Wish ?? new CopyWish(), cancel));
+    }
+
+    /// <summary>How long copies of many photos will take, by the first of them, in words.</summary>
+    /// <exception cref="YarnwheelException">It can't be done; says why.</exception>
+    public async Task<string> ForecastSetAsync(SetRequest request, CancellationToken cancel)
+    {
+        var (photos, look) = await ReadAsync(request, cancel);
+        var state = await takes.GetAsync(photos[0].Shown.Id, cancel);
+        var picture = new OrderPicture(1, state.Photo.Name, state.Name, Relative(originals.Find(state.Photo.Hash, state.Photo.Extension, state.Photo.Name)), "", Page: state.Photo.Page);
+        var since = clock.GetTimestamp();
+        var (_, renderer) = await Task.Run(() => sources.Open(picture, folder.Root, cancel), cancel);
+        var opening = clock.GetElapsedTime(since).TotalSeconds;
+        var recipe = look is null ? state.Recipe : CopyMaking.Laid(state.Recipe, renderer, look, new LookWish(LookPieces.All, request.Strength, LookDesk.IsInstead(request.Look!)), cancel).Recipe;
+        var seconds = opening + await forecast.SecondsAsync(look is null ? CopyForecast.KeyOf(state) : $"{CopyForecast.KeyOf(state)} {request.Look} {request.Strength}", renderer, recipe, request.Wish ?? new CopyWish(), cancel);
+        var share = photos.Sum(p => (double)p.Width * p.Height) / ((double)photos[0].Width * photos[0].Height);
+        return CopyForecast.Words(seconds * share);
     }
 
     /// <summary>The names that an order would give.</summary>

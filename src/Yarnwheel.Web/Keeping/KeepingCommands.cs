@@ -5,7 +5,7 @@ using Yarnwheel.Web.Hosting;
 
 namespace Yarnwheel.Web.Keeping;
 
-/// <summary>yarnwheel-web backup DIR, export DIR, restore DIR: with --data for another data folder. The first two also while the application runs.</summary>
+/// <summary>yarnwheel-web backup DIR, export DIR, restore DIR: with --data for another data folder. Also while the application runs.</summary>
 internal static class KeepingCommands
 {
     public static bool Are(string[] args) => args is ["backup" or "export" or "restore", ..];
@@ -36,6 +36,13 @@ internal static class KeepingCommands
                     foreach (var name in missing) await errors.WriteLineAsync($"The original of {name} is missing.");
                     return missing.Count == 0 ? 0 : 1;
                 default:
+                    if (FolderLock.IsTaken(folder.Root))
+                    {
+                        // An application has it: it is asked to, and reads what is open anew.
+                        var told = await new Errand(folder).AskAsync(given, TimeSpan.FromSeconds(15), cancel);
+                        await (told.IsFault ? errors : output).WriteLineAsync(told.Outcome);
+                        return told.IsFault ? 1 : 0;
+                    }
                     using (FolderLock.Take(folder.Root))
                     {
                         var manifest = new Restore(folder).Run(given, null, cancel);

@@ -37,6 +37,13 @@ internal static class Strips
         }
     }
 
+    /// <summary>Draws one strip alone.</summary>
+    public static void One(Drawing drawing, Region region, Action<Drawing, Region> strip)
+    {
+        drawing.Cancel.ThrowIfCancellationRequested();
+        strip(drawing with { Pieces = new PieceCache(long.MaxValue), Arena = new PlaneArena() }, region);
+    }
+
     /// <summary>The strips of a picture.</summary>
     public static IEnumerable<Region> Of(int width, int height, int reach = 0)
     {

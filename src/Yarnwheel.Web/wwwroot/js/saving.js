@@ -7,6 +7,8 @@ import { fault, note } from './notes.js';
 export class Saving {
   /** @type {string | null} */
   #job = null;
+  /** @type {AbortController | undefined} */
+  #asking;
   /** @type {CopySettings | null} */
   #settings = null;
 
@@ -16,6 +18,7 @@ export class Saving {
     this.take = take;
     dialog.addEventListener('close', () => {
       this.#stop();
+      this.#asking?.abort();
       dialog.replaceChildren();
     });
     dialog.addEventListener('change', event => {
@@ -24,6 +27,7 @@ export class Saving {
         /** @type {HTMLInputElement} */ (dialog.querySelector('[value="mask"]')).checked = true;
         this.#settings?.draw();
       }
+      this.#forecast();
     });
     dialog.addEventListener('click', event => {
       if (event.target instanceof Element && event.target.id === 'save-cancel') dialog.close();
@@ -43,6 +47,7 @@ export class Saving {
       this.#settings = new CopySettings(/** @type {HTMLElement} */ (this.dialog.querySelector('form')));
       if (!this.dialog.open) this.dialog.showModal();
       this.#field('save-name').select();
+      this.#forecast();
     } catch (error) {
       fault(error);
     }
@@ -53,19 +58,39 @@ export class Saving {
     return /** @type {HTMLInputElement} */ (this.dialog.querySelector(`#${id}`));
   }
 
+  /** What is wished for, as the application takes it. */
+  get #wish() {
+    const { wish } = /** @type {CopySettings} */ (this.#settings);
+    if (wish.kind !== 'mask') return wish;
+    const area = this.#field('save-area').value;
+    return area === 'all' ? { ...wish, kind: 'allMasks' } : { ...wish, area: Number(area) };
+  }
+
+  /** Says how long it will take, before it is begun. */
+  async #forecast() {
+    this.#asking?.abort();
+    const place = this.#field('save-time');
+    if (!place || !this.#settings) return;
+    place.textContent = '';
+    if (this.#settings.format === 'recipe') return;
+    const asking = this.#asking = new AbortController();
+    try {
+      const { words } = await (await post(`${this.take.url}/copies/forecast`, { name: '', wish: this.#wish }, asking.signal)).json();
+      if (!asking.signal.aborted) place.textContent = `It takes ${words}.`;
+    } catch {
+      // What can't be foretold may be saved all the same; what is wrong is said then.
+    }
+  }
+
   async #save() {
     const settings = /** @type {CopySettings} */ (this.#settings);
+    this.#asking?.abort();
     if (settings.format === 'recipe') {
       this.#fetch(`${this.take.url}/recipe`, `${this.#field('save-name').value}.recipe.json`);
       this.dialog.close();
       return;
     }
-    let { wish } = settings;
-    if (wish.kind === 'mask') {
-      const area = this.#field('save-area').value;
-      wish = area === 'all' ? { ...wish, kind: 'allMasks' } : { ...wish, area: Number(area) };
-    }
-    const answer = await (await post(`${this.take.url}/copies`, { name: this.#field('save-name').value, wish })).json();
+    const answer = await (await post(`${this.take.url}/copies`, { name: this.#field('save-name').value, wish: this.#wish })).json();
     this.#job = answer.id;
     this.#field('save-start').disabled = true;
     await this.#watch(answer.id);

@@ -13,6 +13,8 @@ export class SaveSet {
   #planning = new Newest(async () => this.#plan(), error => this.#refused(error));
   /** @type {ReturnType<typeof setTimeout> | undefined} */
   #timer;
+  /** @type {AbortController | undefined} */
+  #asking;
 
   /** @param {HTMLDialogElement} dialog */
   constructor(dialog) {
@@ -25,7 +27,10 @@ export class SaveSet {
     });
     dialog.addEventListener('input', () => this.#later());
     dialog.addEventListener('change', () => this.#draw());
-    dialog.addEventListener('close', () => dialog.replaceChildren());
+    dialog.addEventListener('close', () => {
+      this.#asking?.abort();
+      dialog.replaceChildren();
+    });
     dialog.addEventListener('submit', event => {
       if (!dialog.querySelector('#set-form')) return;
       event.preventDefault();
@@ -105,6 +110,19 @@ export class SaveSet {
     }
     place.replaceChildren(names, ...words(plan).map(text => Object.assign(document.createElement('p'), { textContent: text })));
     start.disabled = plan.names.every((/** @type {{ fate: string }} */ n) => n.fate === 'skipped');
+    this.#forecast(place);
+  }
+
+  /** Says how long it will take, before it is begun. @param {HTMLElement} place */
+  async #forecast(place) {
+    this.#asking?.abort();
+    const asking = this.#asking = new AbortController();
+    try {
+      const { words } = await (await post('/copies/forecast', this.#request, asking.signal)).json();
+      if (!asking.signal.aborted && place.isConnected && !place.classList.contains('is-fault')) place.append(Object.assign(document.createElement('p'), { textContent: `All of it takes ${words}.` }));
+    } catch {
+      // What can't be foretold may be saved all the same.
+    }
   }
 
   /** @param {unknown} error */
