@@ -1,5 +1,6 @@
 using System.CommandLine;
 using System.Globalization;
+using Yarnwheel.Measure.Faults;
 using Yarnwheel.Measure.Quality;
 using Yarnwheel.Measure.Speed;
 
@@ -19,8 +20,20 @@ internal static class Commands
         Speeds("masks", "Patches and edges.", (own, _) => Each(m => m.Renderer(own) is var r ? PatchTable.Rows(r).Concat(EdgeTable.Rows(r)) : [])),
         Speeds("cuts", "Subjects.", (own, _) => Each(m => SubjectRows.Rows(m.Renderer(own)))),
         Of("kernels", "What a frame is made of.", KernelTable.Print),
-        Sets(), Short(), Photos(), Width(), Copy(), Frame(), Set(),
+        Faulty(), Sets(), Short(), Photos(), Width(), Copy(), Frame(), Set(),
     };
+
+    private static Command Faulty()
+    {
+        var program = new Option<string>("--program") { Description = "yarnwheel-web.dll as ./run publishes it.", DefaultValueFactory = _ => "src/Yarnwheel.Web/bin/Release/net10.0/linux-x64/publish/yarnwheel-web.dll" };
+        var kills = new Option<int>("--kills") { Description = "How often it is killed.", DefaultValueFactory = _ => 1000 };
+        var files = new Option<int>("--files") { Description = "How many spoilt files are sent.", DefaultValueFactory = _ => 1000 };
+        var photos = new Option<int>("--photos") { Description = "How many photos of 24 megapixels are opened.", DefaultValueFactory = _ => 40 };
+        var seed = new Option<int>("--seed") { Description = "Of what is random.", DefaultValueFactory = _ => 1 };
+        var command = new Command("faults", "What the application bears: kills, spoilt files, many Benches, and its memory after it.") { program, kills, files, photos, seed };
+        command.SetAction(parsed => FaultTable.PrintAsync(Path.GetFullPath(parsed.GetValue(program)!), parsed.GetValue(kills), parsed.GetValue(files), parsed.GetValue(photos), parsed.GetValue(seed)));
+        return command;
+    }
 
     private static Command Of(string name, string what, Action work)
     {

@@ -1,5 +1,6 @@
 using NetVips;
 using Yarnwheel.Codecs;
+using Yarnwheel.Faults;
 
 namespace Yarnwheel.Storage.Tests;
 
@@ -56,7 +57,7 @@ public sealed class DamagedFileTests : IDisposable
         var read = 0;
         for (var k = 0; k < count; k++)
         {
-            var bytes = Damaged(good, dice);
+            var bytes = Damage.Of(good, dice);
             var path = folder.File($"{k}-{kind}");
             File.WriteAllBytes(path, bytes);
             try
@@ -72,27 +73,5 @@ public sealed class DamagedFileTests : IDisposable
             File.Delete(path);
         }
         Assert.InRange(read, 0, count);
-    }
-
-    /// <summary>A few bytes turned, a stretch cut out, doubled or blanked, or the end missing; in half of them near the head, where what is said of the picture stands.</summary>
-    private static byte[] Damaged(byte[] good, Random dice)
-    {
-        var bytes = good.ToList();
-        var reach = dice.Next(2) == 0 ? Math.Min(bytes.Count, 400) : bytes.Count;
-        for (var n = dice.Next(1, 6); n > 0 && bytes.Count > 16; n--)
-        {
-            var at = dice.Next(Math.Min(reach, bytes.Count));
-            var length = Math.Min(dice.Next(1, 64), bytes.Count - at);
-            switch (dice.Next(6))
-            {
-                case 0: bytes[at] ^= (byte)(1 << dice.Next(8)); break;
-                case 1: bytes[at] = (byte)dice.Next(256); break;
-                case 2: bytes.RemoveRange(at, length); break;
-                case 3: bytes.InsertRange(at, bytes.GetRange(at, length)); break;
-                case 4: for (var i = at; i < at + length; i++) bytes[i] = (byte)(dice.Next(2) * 255); break;
-                default: if (dice.Next(4) == 0) bytes.RemoveRange(at, bytes.Count - at); else bytes[at] = 0; break;
-            }
-        }
-        return [.. bytes];
     }
 }

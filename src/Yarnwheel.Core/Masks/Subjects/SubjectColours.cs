@@ -37,7 +37,7 @@ internal sealed class SubjectColours(CutPicture picture, GestureGround ground, b
     public bool Look(bool[] inside, bool[] outside, bool isFirst)
     {
         // What spoke against the subject at the first look, its shadow for one, must not change what the subject looks like.
-        float[] within = ground.Weighed(k => inside[k] && (isFirst || !fromStrokes || first[k] > 0) ? 1 : 0), without = ground.Outside(k => outside[k]);
+        float[] within = ground.Weighed(k => inside[k] && (isFirst || !fromStrokes || first.Length == 0 || first[k] > 0) ? 1 : 0), without = ground.Outside(k => outside[k]);
         GestureGround.Anchored(within, marked.InsideCells, fromStrokes ? InsideAnchor : InsideAnchorInBox);
         if (!within.Any(v => v > 0) || !without.Any(v => v > 0))
         {

@@ -1,0 +1,70 @@
+using System.Diagnostics;
+using System.Net;
+
+namespace Yarnwheel.Faults;
+
+/// <summary>How frames came while hands dragged.</summary>
+/// <param name="Frames">Drawn.</param>
+/// <param name="Median">Milliseconds.</param>
+/// <param name="Late">The 95th percentile, milliseconds.</param>
+/// <param name="Failed">Not answered by a picture.</param>
+public sealed record DragOutcome(int Frames, double Median, double Late, int Failed);
+
+/// <summary>Benches at which a number is dragged: each asks for the next frame when it has the one before.</summary>
+public static class Drags
+{
+    /// <param name="server">Started.</param>
+    /// <param name="takes">One for each Bench.</param>
+    /// <param name="frames">How many each draws.</param>
+    public static async Task<DragOutcome> RunAsync(Server server, IReadOnlyList<int> takes, int frames)
+    {
+        ArgumentNullException.ThrowIfNull(server);
+        var all = (await Task.WhenAll(takes.Select(take => OneAsync(server, take, frames)))).SelectMany(t => t).ToList();
+        var times = all.Where(t => t >= 0).Order().ToList();
+        return new DragOutcome(times.Count, times[times.Count / 2], times[(int)(0.95 * (times.Count - 1))], all.Count - times.Count);
+    }
+
+    private static async Task<List<double>> OneAsync(Server server, int take, int frames)
+    {
+        var times = new List<double>();
+        for (var k = 0; k < frames; k++)
+        {
+            var since = Stopwatch.GetTimestamp();
+            var answer = await server.PostAsync($"/bench/{take}/frame", new { x = 0, y = 0, width = 1100, height = 733, scale = 0.3667, show = "result", fast = true, draft = new[] { new { op = "replace", path = "/ground/colour", value = k % 100 } } });
+            var bytes = await answer.Content.ReadAsByteArrayAsync();
+            times.Add(answer.StatusCode == HttpStatusCode.OK && bytes.Length > 1000 ? Stopwatch.GetElapsedTime(since).TotalMilliseconds : -1);
+        }
+        return times;
+    }
+
+    /// <summary>Windows that listen to a take, all of which must hear of one edit.</summary>
+    /// <returns>How many heard of it.</returns>
+    public static async Task<int> ListeningAsync(Server server, int take, int windows)
+    {
+        ArgumentNullException.ThrowIfNull(server);
+        using var end = new CancellationTokenSource(TimeSpan.FromMinutes(1));
+        var open = new CountdownEvent(windows);
+        var heard = Enumerable.Range(0, windows).Select(_ => HearAsync(server, take, open, end.Token)).ToList();
+        await Task.Run(() => open.Wait(end.Token));
+        var revision = (int)(await server.StateAsync(take))["revision"]!;
+        (await server.PostAsync($"/bench/{take}/edit", new { revision, label = "Heard", window = "w", change = new[] { new { op = "replace", path = "/ground/colour", value = revision % 100 } } })).EnsureSuccessStatusCode();
+        return (await Task.WhenAll(heard)).Count(h => h);
+    }
+
+    private static async Task<bool> HearAsync(Server server, int take, CountdownEvent open, CancellationToken end)
+    {
+        try
+        {
+            using var answer = await server.Client.GetAsync($"/bench/{take}/changes", HttpCompletionOption.ResponseHeadersRead, end);
+            using var reader = new StreamReader(await answer.Content.ReadAsStreamAsync(end));
+            open.Signal();
+            while (await reader.ReadLineAsync(end) is { } line)
+                if (line.Contains("Heard", StringComparison.Ordinal)) return true;
+        }
+        catch (Exception exception) when (exception is HttpRequestException or IOException or OperationCanceledException)
+        {
+            // Not heard.
+        }
+        return false;
+    }
+}
