@@ -13,6 +13,8 @@ public sealed class DataFolder
         try
         {
             foreach (var folder in (string[])[Root, Originals, Masks, Orders, Incoming, Backups]) Directory.CreateDirectory(folder);
+            // Folders may be there on a disk that is read-only now.
+            File.Create(Path.Combine(Incoming, $"trial-{Guid.NewGuid():N}"), 1, FileOptions.DeleteOnClose).Dispose();
         }
         catch (Exception exception) when (exception is IOException or UnauthorizedAccessException)
         {
