@@ -3,8 +3,37 @@ import { expect } from '@playwright/test';
 
 /** @typedef {import('@playwright/test').Page} Page */
 
+/** Pages whose short timers are known. @type {WeakSet<Page>} */
+const watched = new WeakSet();
+
+/** Makes the short timers of a page's scripts known, so that nobody needs to wait as long as the longest might take. To be called before the page is opened. @param {Page} page */
+async function watchTimers(page) {
+  if (watched.has(page)) return;
+  watched.add(page);
+  await page.addInitScript(() => {
+    const [begin, end] = [window.setTimeout.bind(window), window.clearTimeout.bind(window)];
+    const pending = new Set();
+    Object.assign(window, {
+      shortTimers: pending,
+      setTimeout: (/** @type {Function} */ act, delay = 0, /** @type {any[]} */ ...rest) => {
+        const id = begin(() => {
+          pending.delete(id);
+          act(...rest);
+        }, delay);
+        if (delay <= 450) pending.add(id);
+        return id;
+      },
+      clearTimeout: (/** @type {any} */ id) => {
+        pending.delete(id);
+        end(id);
+      },
+    });
+  });
+}
+
 /** Opens a photo's newest take from the Shelf. @param {Page} page @param {string} url @param {string} name */
 export async function openPhoto(page, url, name) {
+  await watchTimers(page);
   // The Shelf's pictures need not be there first.
   await page.goto(url, { waitUntil: 'domcontentloaded' });
   await page.getByRole('link', { name: `Open ${name}, Take` }).click();
@@ -14,11 +43,13 @@ export async function openPhoto(page, url, name) {
 /** Waits until nothing is on its way and the newest frame is painted. @param {Page} page */
 export async function settled(page) {
   const idle = () => page.waitForFunction(() => {
-    const { yarnwheel } = /** @type {any} */ (window);
-    return yarnwheel && document.getElementById('opening')?.hidden && yarnwheel.view.loop.idle && yarnwheel.take.pending === 0 && yarnwheel.take.draft === null && yarnwheel.compare.idle;
+    const { yarnwheel, shortTimers } = /** @type {any} */ (window);
+    return yarnwheel && document.getElementById('opening')?.hidden && yarnwheel.view.loop.idle && yarnwheel.take.pending === 0 && yarnwheel.take.draft === null && yarnwheel.compare.idle && !(shortTimers?.size > 0);
   });
   await idle();
-  await page.waitForTimeout(450);
+  // A page that was opened in another way may still wait for a short timer.
+  if (await page.evaluate(() => 'shortTimers' in window)) await page.evaluate(() => new Promise(done => requestAnimationFrame(() => requestAnimationFrame(done))));
+  else await page.waitForTimeout(450);
   await idle();
 }
 

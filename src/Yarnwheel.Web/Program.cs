@@ -76,6 +76,7 @@ builder.Services.AddAntiforgery(options =>
     options.HeaderName = AntiforgeryGate.HeaderName;
     options.Cookie.Name = "yarnwheel-token";
     options.Cookie.SameSite = SameSiteMode.Strict;
+    options.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
 });
 builder.Services.AddDataProtection().SetApplicationName("Yarnwheel").PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(folder.Root, "keys")));
 builder.Services.ConfigureHttpJsonOptions(json => json.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase)));
@@ -83,7 +84,7 @@ builder.Services.AddDbContextFactory<YarnwheelContext>(options => DatabaseSetup.
 builder.Services.AddSingleton(folder).AddSingleton(limits)
     .AddSingleton(Examiners.Of(limits, builder.Configuration)).AddSingleton<OriginalStore>().AddSingleton<PhotoLibrary>().AddSingleton<TakeJournal>().AddSingleton<MixShelf>().AddSingleton<TakeShelf>().AddSingleton<TakeHistory>().AddSingleton<SetShelf>().AddSingleton<LookShelf>().AddSingleton<ShelfView>().AddSingleton<LookDesk>()
     .AddSingleton<ChangeFeed>().AddSingleton<TakeDesk>().AddSingleton<ThumbnailStore>().AddSingleton(TimeProvider.System).AddSingleton<OrderDesk>().AddSingleton<CopyForecast>().AddSingleton<ArchiveStream>().AddSingleton<IPhotoSource, BenchPhotos>().AddSingleton<IWorkPace, FramesFirst>().AddSingleton<DemoShelf>().AddSingleton<ShortcutDesk>().AddSingleton<MaskStore>().AddSingleton<Assets>().AddSingleton<FrameDesk>().AddSingleton(new FrameTurns())
-    .AddSingleton(services => new OpenPhotos(services.GetRequiredService<OriginalStore>(), new MaskPictureFolder(folder.Masks, limits), limits, OpenPhotos.Budget));
+    .AddSingleton(services => new OpenPhotos(services.GetRequiredService<OriginalStore>(), new MaskPictureFolder(folder.Masks, limits), limits, OpenPhotos.Budget, () => services.GetRequiredService<FrameTurns>().IsInUse));
 
 builder.Services.AddOrders(folder.Root, start.Jobs is { } jobs ? JobStore.Shared(jobs) : JobStore.In(folder.Root), start.Workers ?? OrderServices.UsualWorkers);
 builder.Services.AddHostedService<OrderKeeper>().AddHostedService<WatchedFolder>().AddSingleton(new WatchOptions(start.Watch)).AddSingleton<SheetPdf>();

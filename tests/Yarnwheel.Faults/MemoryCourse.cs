@@ -1,5 +1,5 @@
-using System.Text.Json.Nodes;
 using System.Net.Http.Json;
+using System.Text.Json.Nodes;
 
 namespace Yarnwheel.Faults;
 

@@ -1,9 +1,9 @@
 using System.Globalization;
 using System.Text.Json.Nodes;
 using Yarnwheel.Codecs;
+using Yarnwheel.Core;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
-using Yarnwheel.Core;
 using Yarnwheel.Web.People;
 
 namespace Yarnwheel.Web.Benches;

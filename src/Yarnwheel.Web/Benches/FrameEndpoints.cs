@@ -1,11 +1,11 @@
 using System.Globalization;
 using System.Text.Json.Nodes;
 using Yarnwheel.Codecs;
+using Yarnwheel.Core;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
-using Yarnwheel.Core;
 using Yarnwheel.Web.People;
 
 namespace Yarnwheel.Web.Benches;

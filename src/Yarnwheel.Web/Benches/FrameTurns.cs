@@ -58,7 +58,7 @@ internal sealed class FrameTurns(int places = 2, TimeSpan? patience = null)
     /// <summary>Work that nobody waits for with a hand on the mouse lets frames go first, but not for ever: while somebody drags, also between two frames.</summary>
     public void GiveWay(CancellationToken cancel)
     {
-        for (var since = Environment.TickCount64; Environment.TickCount64 - since < MostPatience && IsInUse() && !cancel.IsCancellationRequested;) cancel.WaitHandle.WaitOne(5);
+        for (var since = Environment.TickCount64; Environment.TickCount64 - since < MostPatience && IsInUse && !cancel.IsCancellationRequested;) cancel.WaitHandle.WaitOne(5);
     }
 
     /// <summary>Does such work as a whole, once no frame is being drawn; after a second all the same.</summary>
@@ -68,9 +68,13 @@ internal sealed class FrameTurns(int places = 2, TimeSpan? patience = null)
         return await Task.Run(work, cancel);
     }
 
-    private bool IsInUse()
+    /// <summary>Whether somebody draws, or drew just now.</summary>
+    public bool IsInUse
     {
-        lock (gate) return drawing.Count > 0 || waiting.Count > 0 || Environment.TickCount64 - endedAt < Pause;
+        get
+        {
+            lock (gate) return drawing.Count > 0 || waiting.Count > 0 || Environment.TickCount64 - endedAt < Pause;
+        }
     }
 
     private bool IsBusy()

@@ -25,8 +25,19 @@ internal sealed class OpenPhotos : IDisposable
     private readonly long budget;
     private readonly Timer sweep;
 
-    public OpenPhotos(OriginalStore originals, IMaskPictures pictures, PhotoLimits limits, long budget)
+    private readonly Func<bool> isInUse;
+
+    /// <summary>Whether photos were let go whose memory was not given back yet.</summary>
+    private volatile bool isOwed;
+
+    /// <param name="originals">Where photos are.</param>
+    /// <param name="pictures">Of by-picture parts.</param>
+    /// <param name="limits">Of reading.</param>
+    /// <param name="budget">What they may hold, bytes.</param>
+    /// <param name="isInUse">Whether a hand is moving, which must not be disturbed; null for never.</param>
+    public OpenPhotos(OriginalStore originals, IMaskPictures pictures, PhotoLimits limits, long budget, Func<bool>? isInUse = null)
     {
+        this.isInUse = isInUse ?? (() => false);
         this.originals = originals;
         this.pictures = pictures;
         this.limits = limits;
@@ -90,8 +101,10 @@ internal sealed class OpenPhotos : IDisposable
     private void Sweep()
     {
         var gone = slots.Where(s => Environment.TickCount64 - s.Value.UsedAt > Resting.TotalMilliseconds && slots.TryRemove(s)).ToList();
-        // Nobody works on them, so nobody waits for this.
-        if (gone.Count > 0) MemoryReturn.Now();
+        isOwed |= gone.Count > 0;
+        if (!isOwed || isInUse()) return;
+        isOwed = false;
+        MemoryReturn.Now();
     }
 
     private void LetGo(string keep)
@@ -104,6 +117,7 @@ internal sealed class OpenPhotos : IDisposable
             if (hash == keep) continue;
             held -= slot.Photo.Result.Renderer.Bytes;
             slots.TryRemove(hash, out _);
+            isOwed = true;
         }
     }
 }
