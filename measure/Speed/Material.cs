@@ -26,6 +26,12 @@ internal sealed class Material : IDisposable
     /// <summary>One area, untreated: the least that a take with a kept colour is.</summary>
     public static Recipe OneArea { get; } = ThreeAreas with { Areas = [ThreeAreas.Areas[0]] };
 
+    /// <summary>A box drawn on a thing of many shades.</summary>
+    public static Recipe BoxOfPicks { get; } = OneArea with
+    {
+        Areas = [OneArea.Areas[0] with { Mask = new Mask { Parts = [new ColourPart { Picks = [new ShadePick { X0 = 0.538, Y0 = 0.3, X1 = 0.58, Y1 = 0.4 }], Reach = 3, Fade = 2.5, Lightness = 15 }] } }],
+    };
+
     /// <summary>Ten picks and five leave-outs with a reach.</summary>
     public static Recipe ManyPicks(double reach) => OneArea with
     {

@@ -84,12 +84,12 @@ builder.Services.AddDbContextFactory<YarnwheelContext>(options => DatabaseSetup.
 builder.Services.AddSingleton(folder).AddSingleton(limits)
     .AddSingleton(Examiners.Of(limits, builder.Configuration)).AddSingleton<OriginalStore>().AddSingleton<PhotoLibrary>().AddSingleton<TakeJournal>().AddSingleton<MixShelf>().AddSingleton<TakeShelf>().AddSingleton<TakeHistory>().AddSingleton<SetShelf>().AddSingleton<LookShelf>().AddSingleton<ShelfView>().AddSingleton<LookDesk>()
     .AddSingleton<ChangeFeed>().AddSingleton<TakeDesk>().AddSingleton<ThumbnailStore>().AddSingleton(TimeProvider.System).AddSingleton<OrderDesk>().AddSingleton<CopyForecast>().AddSingleton<ArchiveStream>().AddSingleton<IPhotoSource, BenchPhotos>().AddSingleton<IWorkPace, FramesFirst>().AddSingleton<DemoShelf>().AddSingleton<ShortcutDesk>().AddSingleton<MaskStore>().AddSingleton<Assets>().AddSingleton<FrameDesk>().AddSingleton(new FrameTurns())
-    .AddSingleton(services => new OpenPhotos(services.GetRequiredService<OriginalStore>(), new MaskPictureFolder(folder.Masks, limits), limits, OpenPhotos.Budget, () => services.GetRequiredService<FrameTurns>().IsInUse));
+    .AddSingleton(services => new OpenPhotos(services.GetRequiredService<OriginalStore>(), new MaskPictureFolder(folder.Masks, limits), limits, OpenPhotos.Budget));
 
 builder.Services.AddOrders(folder.Root, start.Jobs is { } jobs ? JobStore.Shared(jobs) : JobStore.In(folder.Root), start.Workers ?? OrderServices.UsualWorkers);
 builder.Services.AddHostedService<OrderKeeper>().AddHostedService<WatchedFolder>().AddSingleton(new WatchOptions(start.Watch)).AddSingleton<SheetPdf>();
 
-builder.Services.AddSingleton<Backup>().AddSingleton<PlainExport>().AddSingleton<Restore>().AddSingleton<Leftovers>().AddSingleton<RoomLeft>().AddHostedService<DailySweep>().AddHostedService<ErrandRunner>()
+builder.Services.AddSingleton<Backup>().AddSingleton<PlainExport>().AddSingleton<Restore>().AddSingleton<Leftovers>().AddSingleton<RoomLeft>().AddHostedService<DailySweep>().AddHostedService<ErrandRunner>().AddHostedService<IdleMemory>()
     .AddSingleton(services => new KeepingDesk(services.GetRequiredService<Backup>(), services.GetRequiredService<PlainExport>(), services.GetRequiredService<Restore>(), services.GetRequiredService<TakeDesk>(),
         services.GetRequiredService<IDbContextFactory<YarnwheelContext>>(), folder));
 Meters.Add(builder.Services, start.Metrics);

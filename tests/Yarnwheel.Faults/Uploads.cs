@@ -24,7 +24,7 @@ public static class Uploads
             var (bytes, name) = good[k % good.Count];
             var answer = await server.AddAsync(Damage.Of(bytes, dice), name);
             if (answer.StatusCode == HttpStatusCode.OK) taken++;
-            else if (answer.StatusCode is HttpStatusCode.UnprocessableEntity && (await answer.Content.ReadAsStringAsync()).Length > 20) refused++;
+            else if (answer.StatusCode is HttpStatusCode.UnprocessableEntity && (await answer.Content.ReadAsStringAsync()).Length > 10) refused++;
             else wrong++;
         }
         return new UploadOutcome(taken, refused, wrong);

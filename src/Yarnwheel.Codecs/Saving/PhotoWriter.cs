@@ -11,9 +11,6 @@ namespace Yarnwheel.Codecs.Saving;
 /// <summary>Writes copies and masks: whole, or not at all.</summary>
 public static class PhotoWriter
 {
-    // Rendering's share of the progress; the rest is encoding.
-    private const double RenderingShare = 0.75;
-
     static PhotoWriter() => CodecLibrary.Prepare();
 
     /// <summary>Renders a recipe and writes the picture, with profile and metadata, orientation normalised.</summary>
@@ -32,15 +29,15 @@ public static class PhotoWriter
         ArgumentNullException.ThrowIfNull(settings);
         var full = (renderer.Photo.Width, renderer.Photo.Height);
         var size = settings.Size?.For(full.Width, full.Height) ?? full;
-        var rendering = new PartOfProgress(progress, 0, RenderingShare);
+        var even = new EvenProgress(progress, size.Width * (double)size.Height / 1e6 * WritingPace.SecondsPerMegapixel(settings));
         var (embedded, coded) = Profiles(photo, settings);
         var isSame = size == full && settings.Sharpness == OutputSharpness.None && coded is not null && coded == photo.Profile && photo.Codes is not null && settings.FileBits >= photo.Bits;
         var codes = PixelCodes.Of(coded, settings.FileBits, size.Width, size.Height, isSame ? photo : null);
         var coverage = renderer.Photo.Coverage?.Full;
-        if (size == full && settings.Sharpness == OutputSharpness.None) renderer.Copies.Picture(recipe, (y, light) => Take(y, light, CoverageRow(coverage, y)), rendering, cancel);
+        if (size == full && settings.Sharpness == OutputSharpness.None) renderer.Copies.Picture(recipe, (y, light) => Take(y, light, CoverageRow(coverage, y)), even.Drawing, cancel);
         else
         {
-            var picture = SizedPicture.Of(renderer, recipe, size, settings.Sharpness, rendering, cancel);
+            var picture = SizedPicture.Of(renderer, recipe, size, settings.Sharpness, even.Drawing, cancel);
             coverage = picture.Coverage;
             Core.Imaging.Rows.Each(size.Height, y => Take(y, picture.Light.Row(y), CoverageRow(coverage, y)), cancel);
         }
@@ -48,7 +45,7 @@ public static class PhotoWriter
         using var pixels = coverage is null || !settings.KeepsTransparency ? opaque.Copy() : Transparency.Joined(opaque, coverage);
         var note = settings.EmbedRecipe ? new RecipeNote(RecipeJson.WriteCompact(recipe), original is null ? null : HashOf(original)) : null;
         var metadata = CopyMetadata.For(original, size, coded is null, settings, note);
-        WholeFile.Write(path, temporary => PictureEncoding.Write(pixels, temporary, settings, embedded, metadata, new PartOfProgress(progress, RenderingShare, 1), cancel), cancel);
+        WholeFile.Write(path, temporary => PictureEncoding.Write(pixels, temporary, settings, embedded, metadata, even.Writing(), cancel), cancel);
         progress?.Report(1);
 
         void Take(int y, Core.Imaging.LightRow light, float[]? seen)
@@ -70,7 +67,8 @@ public static class PhotoWriter
     public static void SaveMask(string path, PhotoRenderer renderer, Recipe recipe, int area, IProgress<double>? progress = null, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(renderer);
-        var mask = renderer.Copies.Mask(recipe, area, new PartOfProgress(progress, 0, RenderingShare), cancel);
+        var even = new EvenProgress(progress, renderer.Photo.Width * (double)renderer.Photo.Height / 1e6 * WritingPace.MaskSecondsPerMegapixel);
+        var mask = renderer.Copies.Mask(recipe, area, even.Drawing, cancel);
         using var image = ArrayImage.Of(mask, renderer.Photo.Width, renderer.Photo.Height, 1, Enums.Interpretation.Grey16);
         WholeFile.Write(path, temporary => image.Pngsave(temporary, compression: 4, keep: Enums.ForeignKeep.None), cancel);
         progress?.Report(1);

@@ -30,6 +30,7 @@ public sealed class PictureMaker(OrderBook book, IPhotoSource photos, IWorkPace 
     public const string MeterName = "Yarnwheel.Orders";
 
     private const double SharesEvery = 120;
+    private static readonly TimeSpan CancelledEvery = TimeSpan.FromMilliseconds(300);
     private static readonly Meter Meter = new(MeterName);
     private static readonly Histogram<double> Durations = Meter.CreateHistogram<double>("yarnwheel.copy.duration", "ms", "Time that making the files of one picture took.");
 
@@ -46,6 +47,8 @@ public sealed class PictureMaker(OrderBook book, IPhotoSource photos, IWorkPace 
         if (book.ResultOf(id, number) is { IsTriedAgain: false }) return Attempt.Done;
         if (book.Is(id, OrderMark.Paused) || book.Is(id, OrderMark.Cancelled)) return Attempt.Done;
         using var stop = CancellationTokenSource.CreateLinkedTokenSource(cancel);
+        // A strip may take seconds, and no progress is told meanwhile.
+        using var look = new Timer(_ => { if (book.Is(id, OrderMark.Cancelled)) Stop(stop); }, null, CancelledEvery, CancelledEvery);
         var watch = Stopwatch.StartNew();
         try
         {
@@ -79,6 +82,18 @@ public sealed class PictureMaker(OrderBook book, IPhotoSource photos, IWorkPace 
             book.WriteShare(id, number, null);
             // The next photo must not come on top of this one's memory; a copy that somebody waits for has the Bench's photo.
             if (!order.IsSingle) GiveBack(cancel);
+        }
+    }
+
+    private static void Stop(CancellationTokenSource stop)
+    {
+        try
+        {
+            stop.Cancel();
+        }
+        catch (ObjectDisposedException)
+        {
+            // It ended just now.
         }
     }
 

@@ -25,19 +25,12 @@ internal sealed class OpenPhotos : IDisposable
     private readonly long budget;
     private readonly Timer sweep;
 
-    private readonly Func<bool> isInUse;
-
-    /// <summary>Whether photos were let go whose memory was not given back yet.</summary>
-    private volatile bool isOwed;
-
     /// <param name="originals">Where photos are.</param>
     /// <param name="pictures">Of by-picture parts.</param>
     /// <param name="limits">Of reading.</param>
     /// <param name="budget">What they may hold, bytes.</param>
-    /// <param name="isInUse">Whether a hand is moving, which must not be disturbed; null for never.</param>
-    public OpenPhotos(OriginalStore originals, IMaskPictures pictures, PhotoLimits limits, long budget, Func<bool>? isInUse = null)
+    public OpenPhotos(OriginalStore originals, IMaskPictures pictures, PhotoLimits limits, long budget)
     {
-        this.isInUse = isInUse ?? (() => false);
         this.originals = originals;
         this.pictures = pictures;
         this.limits = limits;
@@ -100,11 +93,7 @@ internal sealed class OpenPhotos : IDisposable
 
     private void Sweep()
     {
-        var gone = slots.Where(s => Environment.TickCount64 - s.Value.UsedAt > Resting.TotalMilliseconds && slots.TryRemove(s)).ToList();
-        isOwed |= gone.Count > 0;
-        if (!isOwed || isInUse()) return;
-        isOwed = false;
-        MemoryReturn.Now();
+        foreach (var slot in slots.Where(s => Environment.TickCount64 - s.Value.UsedAt > Resting.TotalMilliseconds)) slots.TryRemove(slot);
     }
 
     private void LetGo(string keep)
@@ -117,7 +106,6 @@ internal sealed class OpenPhotos : IDisposable
             if (hash == keep) continue;
             held -= slot.Photo.Result.Renderer.Bytes;
             slots.TryRemove(hash, out _);
-            isOwed = true;
         }
     }
 }

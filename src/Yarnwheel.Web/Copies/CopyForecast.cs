@@ -33,7 +33,7 @@ internal sealed class CopyForecast(FrameTurns turns)
         var pixels = renderer.Photo.Width * (double)renderer.Photo.Height;
         var times = wish.Kind switch { OrderKind.Picture when wish.Format == CopyFormat.Layers => 1 + recipe.Areas.Length, OrderKind.AllMasks => recipe.Areas.Length, _ => 1 };
         var size = wish.Settings().Size?.For(renderer.Photo.Width, renderer.Photo.Height) ?? (renderer.Photo.Width, renderer.Photo.Height);
-        return drawing.TotalSeconds * times + size.Item1 * (double)size.Item2 / 1e6 * Writing(wish) * times;
+        return drawing.TotalSeconds * times + size.Item1 * (double)size.Item2 / 1e6 * (wish.Kind == OrderKind.Picture ? WritingPace.SecondsPerMegapixel(wish.Settings()) : WritingPace.MaskSecondsPerMegapixel) * times;
     }
 
     /// <summary>Stands for a take's photo and recipe.</summary>
@@ -52,15 +52,4 @@ internal sealed class CopyForecast(FrameTurns turns)
     {
         lock (known) return known.TryGetValue(key, out var drawing) ? drawing : null;
     }
-
-    /// <summary>Seconds a megapixel for encoding, as measured on two cores at 2.5 GHz (docs/performance.md).</summary>
-    private static double Writing(CopyWish wish) => wish.Kind != OrderKind.Picture ? 0.1 : wish.Format switch
-    {
-        CopyFormat.Jpeg => 0.01,
-        CopyFormat.Tiff => wish.Bits == 16 ? 0.4 : 0.1,
-        CopyFormat.Png => wish.Bits == 16 ? 0.36 : 0.09,
-        CopyFormat.Webp => 0.7,
-        CopyFormat.Avif => 1,
-        _ => 0.25,
-    };
 }
