@@ -8,6 +8,7 @@ namespace Yarnwheel.Codecs.Saving;
 internal sealed class EvenProgress(IProgress<double>? whole, double writing)
 {
     private readonly long since = Stopwatch.GetTimestamp();
+    private readonly Lock gate = new();
     private double said;
 
     /// <summary>For drawing.</summary>
@@ -26,10 +27,34 @@ internal sealed class EvenProgress(IProgress<double>? whole, double writing)
         return new Stage(value => Say(from + (1 - from) * value));
     }
 
+    /// <summary>For writing by an encoder that tells nothing: by the time it is known to take, until it is disposed of.</summary>
+    public IDisposable WritingUntold()
+    {
+        var (from, began) = (said, Stopwatch.GetTimestamp());
+        return new Clock(() => Say(from + (1 - from) * Math.Min(0.98, Stopwatch.GetElapsedTime(began).TotalSeconds / Math.Max(0.1, writing))));
+    }
+
+    private static readonly TimeSpan Often = TimeSpan.FromMilliseconds(250);
+
     private void Say(double share)
     {
-        said = Math.Max(said, Math.Min(share, 1));
-        whole?.Report(said);
+        lock (gate)
+        {
+            said = Math.Max(said, Math.Min(share, 1));
+            whole?.Report(said);
+        }
+    }
+
+    /// <summary>Does something again and again until it is disposed of, and nothing of it afterwards.</summary>
+    private sealed class Clock(Action act) : IDisposable
+    {
+        private readonly Timer timer = new(_ => act(), null, Often, Often);
+
+        public void Dispose()
+        {
+            using var ended = new ManualResetEvent(false);
+            if (timer.Dispose(ended)) ended.WaitOne();
+        }
     }
 
     private sealed class Stage(Action<double> say) : IProgress<double>

@@ -6,6 +6,16 @@ internal sealed class PartOfProgress(IProgress<double>? whole, double from, doub
     public void Report(double value) => whole?.Report(from + (to - from) * value);
 }
 
+/// <summary>Says nothing.</summary>
+internal sealed class Silence : IProgress<double>
+{
+    public static Silence Kept { get; } = new();
+
+    public void Report(double value)
+    {
+    }
+}
+
 /// <summary>The codec library's percent as a share.</summary>
 internal sealed class PercentProgress(IProgress<double> share) : IProgress<int>
 {

@@ -45,7 +45,8 @@ public static class PhotoWriter
         using var pixels = coverage is null || !settings.KeepsTransparency ? opaque.Copy() : Transparency.Joined(opaque, coverage);
         var note = settings.EmbedRecipe ? new RecipeNote(RecipeJson.WriteCompact(recipe), original is null ? null : HashOf(original)) : null;
         var metadata = CopyMetadata.For(original, size, coded is null, settings, note);
-        WholeFile.Write(path, temporary => PictureEncoding.Write(pixels, temporary, settings, embedded, metadata, even.Writing(), cancel), cancel);
+        using (WritingPace.IsTold(settings.Format) ? null : even.WritingUntold())
+            WholeFile.Write(path, temporary => PictureEncoding.Write(pixels, temporary, settings, embedded, metadata, WritingPace.IsTold(settings.Format) ? even.Writing() : Silence.Kept, cancel), cancel);
         progress?.Report(1);
 
         void Take(int y, Core.Imaging.LightRow light, float[]? seen)

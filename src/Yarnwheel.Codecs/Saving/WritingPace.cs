@@ -18,6 +18,9 @@ public static class WritingPace
         };
     }
 
+    /// <summary>Whether the encoder tells how far it is: those that take the whole picture first do not.</summary>
+    public static bool IsTold(CopyFormat format) => format is not (CopyFormat.Avif or CopyFormat.Webp);
+
     /// <summary>The same for a mask, 16-bit grey PNG.</summary>
     public const double MaskSecondsPerMegapixel = 0.1;
 }

@@ -38,18 +38,17 @@ public sealed class Copies
     /// <summary>Says how long drawing the picture would take just now, by drawing up to three of its strips.</summary>
     /// <param name="recipe">Valid.</param>
     /// <param name="cancel">Ends the trial early.</param>
-    /// <returns>What is reckoned once for the whole photo, and all strips; an upper bound where one strip alone takes seconds.</returns>
-    public TimeSpan Forecast(Recipe recipe, CancellationToken cancel = default)
+    /// <returns>What is reckoned once for the whole photo, which is known here after the trial; and all strips.</returns>
+    public (TimeSpan Once, TimeSpan Strips) Forecast(Recipe recipe, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(recipe);
         var plan = RenderPlan.Compile(recipe, source);
-        var reach = ReachOf(plan);
-        var strips = Strips.Of(source.Photo.Width, source.Photo.Height, reach).ToList();
+        var strips = Strips.Of(source.Photo.Width, source.Photo.Height, ReachOf(plan)).ToList();
         var first = Time(strips[strips.Count / 2]);
-        if (strips.Count == 1 || first > LongTrial) return first * strips.Count;
-        // The first one also reckoned what all of them need.
-        var others = strips.Count < 6 ? Time(strips[0]) : (Time(strips[strips.Count / 4]) + Time(strips[3 * strips.Count / 4])) / 2;
-        return others * strips.Count + (first > others ? first - others : TimeSpan.Zero);
+        if (strips.Count == 1) return (TimeSpan.Zero, first);
+        var others = Time(strips[strips.Count / 4]);
+        if (strips.Count >= 6 && others < LongTrial) others = (others + Time(strips[3 * strips.Count / 4])) / 2;
+        return (first > others ? first - others : TimeSpan.Zero, others * strips.Count);
 
         TimeSpan Time(Region strip)
         {

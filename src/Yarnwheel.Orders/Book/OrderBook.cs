@@ -137,7 +137,13 @@ public sealed class OrderBook(string data, TimeProvider clock)
     {
         try
         {
-            if (share is { } value) File.WriteAllText(In(id, "shares", Key(picture)), value.ToString("F3", CultureInfo.InvariantCulture));
+            if (share is { } value)
+            {
+                // Whole or not there: who reads it just now must not take it for nothing.
+                var place = In(id, "shares", Key(picture));
+                File.WriteAllText(In(id, "locks", Key(picture) + ".share"), value.ToString("F3", CultureInfo.InvariantCulture));
+                File.Move(In(id, "locks", Key(picture) + ".share"), place, overwrite: true);
+            }
             else File.Delete(In(id, "shares", Key(picture)));
         }
         catch (IOException)

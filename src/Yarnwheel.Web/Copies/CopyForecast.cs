@@ -11,15 +11,16 @@ namespace Yarnwheel.Web.Copies;
 internal sealed class CopyForecast(FrameTurns turns)
 {
     // The last trials: another format or size of the same take needs none.
-    private readonly Dictionary<string, TimeSpan> known = [];
+    private readonly Dictionary<string, (TimeSpan Once, TimeSpan Strips)> known = [];
 
     /// <summary>Seconds for one take.</summary>
     /// <param name="key">Stands for the photo and the recipe.</param>
     /// <param name="renderer">Of the photo.</param>
     /// <param name="recipe">Of the take.</param>
     /// <param name="wish">How it is saved.</param>
+    /// <param name="isOpen">Whether the copy will be drawn by this renderer, which then knows what is reckoned once.</param>
     /// <param name="cancel">Whoever asks has gone.</param>
-    public async Task<double> SecondsAsync(string key, PhotoRenderer renderer, Recipe recipe, CopyWish wish, CancellationToken cancel)
+    public async Task<double> SecondsAsync(string key, PhotoRenderer renderer, Recipe recipe, CopyWish wish, bool isOpen, CancellationToken cancel)
     {
         if (Known(key) is not { } drawing)
         {
@@ -33,7 +34,7 @@ internal sealed class CopyForecast(FrameTurns turns)
         var pixels = renderer.Photo.Width * (double)renderer.Photo.Height;
         var times = wish.Kind switch { OrderKind.Picture when wish.Format == CopyFormat.Layers => 1 + recipe.Areas.Length, OrderKind.AllMasks => recipe.Areas.Length, _ => 1 };
         var size = wish.Settings().Size?.For(renderer.Photo.Width, renderer.Photo.Height) ?? (renderer.Photo.Width, renderer.Photo.Height);
-        return drawing.TotalSeconds * times + size.Item1 * (double)size.Item2 / 1e6 * (wish.Kind == OrderKind.Picture ? WritingPace.SecondsPerMegapixel(wish.Settings()) : WritingPace.MaskSecondsPerMegapixel) * times;
+        return (isOpen ? 0 : drawing.Once.TotalSeconds) + drawing.Strips.TotalSeconds * times + size.Item1 * (double)size.Item2 / 1e6 * (wish.Kind == OrderKind.Picture ? WritingPace.SecondsPerMegapixel(wish.Settings()) : WritingPace.MaskSecondsPerMegapixel) * times;
     }
 
     /// <summary>Stands for a take's photo and recipe.</summary>
@@ -48,7 +49,7 @@ internal sealed class CopyForecast(FrameTurns turns)
         _ => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"about {seconds / 60:F0} minutes"),
     };
 
-    private TimeSpan? Known(string key)
+    private (TimeSpan Once, TimeSpan Strips)? Known(string key)
     {
         lock (known) return known.TryGetValue(key, out var drawing) ? drawing : null;
     }

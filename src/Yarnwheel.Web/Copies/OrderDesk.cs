@@ -59,7 +59,7 @@ internal sealed class OrderDesk(TakeDesk takes, LookDesk looks, ShelfView shelf,
     {
         var state = await takes.GetAsync(take, cancel);
         var photo = await open.GetAsync(state.Photo, cancel);
-        return CopyForecast.Words(await forecast.SecondsAsync(CopyForecast.KeyOf(state), photo.Renderer, state.Recipe, request.Wish ?? new CopyWish(), cancel));
+        return CopyForecast.Words(await forecast.SecondsAsync(CopyForecast.KeyOf(state), photo.Renderer, state.Recipe, request.Wish ?? new CopyWish(), isOpen: true, cancel));
     }
 
     /// <summary>How long copies of many photos will take, by the first of them, in words.</summary>
@@ -73,7 +73,7 @@ internal sealed class OrderDesk(TakeDesk takes, LookDesk looks, ShelfView shelf,
         var (_, renderer) = await Task.Run(() => sources.Open(picture, folder.Root, cancel), cancel);
         var opening = clock.GetElapsedTime(since).TotalSeconds;
         var recipe = look is null ? state.Recipe : CopyMaking.Laid(state.Recipe, renderer, look, new LookWish(LookPieces.All, request.Strength, LookDesk.IsInstead(request.Look!)), cancel).Recipe;
-        var seconds = opening + await forecast.SecondsAsync(look is null ? CopyForecast.KeyOf(state) : $"{CopyForecast.KeyOf(state)} {request.Look} {request.Strength}", renderer, recipe, request.Wish ?? new CopyWish(), cancel);
+        var seconds = opening + await forecast.SecondsAsync(look is null ? CopyForecast.KeyOf(state) : $"{CopyForecast.KeyOf(state)} {request.Look} {request.Strength}", renderer, recipe, request.Wish ?? new CopyWish(), isOpen: false, cancel);
         var share = photos.Sum(p => (double)p.Width * p.Height) / ((double)photos[0].Width * photos[0].Height);
         return CopyForecast.Words(seconds * share);
     }

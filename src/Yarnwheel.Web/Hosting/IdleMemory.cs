@@ -4,7 +4,7 @@ using Yarnwheel.Web.Benches;
 namespace Yarnwheel.Web.Hosting;
 
 /// <summary>Gives memory back that work left behind — photos that were let go, copies, what came in — in a moment when nobody draws.</summary>
-internal sealed class IdleMemory(FrameTurns turns) : BackgroundService
+internal sealed class IdleMemory(FrameTurns turns, OpenPhotos photos) : BackgroundService
 {
     /// <summary>Less than this is not worth the trouble, bytes.</summary>
     private const long Worth = 150_000_000;
@@ -15,12 +15,17 @@ internal sealed class IdleMemory(FrameTurns turns) : BackgroundService
     {
         // What the process held after it last gave something back.
         var floor = 0L;
+        var held = 0;
+        var isOwed = false;
         while (!stoppingToken.IsCancellationRequested)
         {
             await Task.Delay(Every, stoppingToken).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
-            if (turns.IsInUse || Environment.WorkingSet < floor + Worth) continue;
+            // What a photo took that was let go shows nowhere before it is collected.
+            isOwed |= photos.Count < held;
+            held = photos.Count;
+            if (turns.IsInUse || (!isOwed && Environment.WorkingSet < floor + Worth)) continue;
             MemoryReturn.Now();
-            floor = Environment.WorkingSet;
+            (floor, isOwed) = (Environment.WorkingSet, false);
         }
     }
 }
