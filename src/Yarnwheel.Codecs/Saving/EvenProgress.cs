@@ -48,7 +48,19 @@ internal sealed class EvenProgress(IProgress<double>? whole, double writing)
     /// <summary>Does something again and again until it is disposed of, and nothing of it afterwards.</summary>
     private sealed class Clock(Action act) : IDisposable
     {
-        private readonly Timer timer = new(_ => act(), null, Often, Often);
+        private readonly Timer timer = new(_ => Try(act), null, Often, Often);
+
+        private static void Try(Action act)
+        {
+            try
+            {
+                act();
+            }
+            catch (Exception exception) when (exception is IOException or UnauthorizedAccessException or ObjectDisposedException or OperationCanceledException)
+            {
+                // What is told by the clock is a courtesy; nobody is there to take a fault of it, and the writing has its own.
+            }
+        }
 
         public void Dispose()
         {

@@ -31,10 +31,11 @@ internal sealed class CopyForecast(FrameTurns turns)
                 known[key] = drawing;
             }
         }
-        var pixels = renderer.Photo.Width * (double)renderer.Photo.Height;
         var times = wish.Kind switch { OrderKind.Picture when wish.Format == CopyFormat.Layers => 1 + recipe.Areas.Length, OrderKind.AllMasks => recipe.Areas.Length, _ => 1 };
-        var size = wish.Settings().Size?.For(renderer.Photo.Width, renderer.Photo.Height) ?? (renderer.Photo.Width, renderer.Photo.Height);
-        return (isOpen ? 0 : drawing.Once.TotalSeconds) + drawing.Strips.TotalSeconds * times + size.Item1 * (double)size.Item2 / 1e6 * (wish.Kind == OrderKind.Picture ? WritingPace.SecondsPerMegapixel(wish.Settings()) : WritingPace.MaskSecondsPerMegapixel) * times;
+        var settings = wish.Settings();
+        var (width, height) = settings.Size?.For(renderer.Photo.Width, renderer.Photo.Height) ?? (renderer.Photo.Width, renderer.Photo.Height);
+        var writing = width * (double)height / 1e6 * (wish.Kind == OrderKind.Picture ? WritingPace.SecondsPerMegapixel(settings) : WritingPace.MaskSecondsPerMegapixel);
+        return (isOpen ? 0 : drawing.Once.TotalSeconds) + (drawing.Strips.TotalSeconds + writing) * times;
     }
 
     /// <summary>Stands for a take's photo and recipe.</summary>

@@ -20,6 +20,7 @@ internal sealed class IdleMemory(FrameTurns turns, OpenPhotos photos) : Backgrou
         while (!stoppingToken.IsCancellationRequested)
         {
             await Task.Delay(Every, stoppingToken).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+            if (stoppingToken.IsCancellationRequested) return;
             // What a photo took that was let go shows nowhere before it is collected.
             isOwed |= photos.Count < held;
             held = photos.Count;
