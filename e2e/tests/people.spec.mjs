@@ -65,7 +65,7 @@ test('a set is shared; a guest sees it, moves about in it, and changes nothing',
   await page.getByRole('checkbox', { name: 'Select felt-string' }).click();
   await page.getByLabel('Name of the set to put them into').fill('For the catalogue');
   await page.getByRole('button', { name: 'put in' }).click();
-  await page.getByText('For the catalogue').first().click();
+  await page.locator('#sets').getByText('For the catalogue').click();
   await page.getByRole('button', { name: 'share' }).click();
   await page.getByLabel('gast').check();
   await page.getByRole('button', { name: 'Share it so' }).click();
