@@ -63,18 +63,19 @@ internal static class Commands
         var quick = new Option<double?>("--follow") { Description = "Ours alone at this follow, beside the rough mask." };
         var hard = new Option<bool>("--hard") { Description = "The hard scenes that were tuned on, with masks by colour, by subject and by a shaky hand." };
         var aside = new Option<bool>("--aside") { Description = "The hard scenes that were put aside." };
+        var later = new Option<bool>("--later") { Description = "Those that were put aside later." };
         var guided = new Option<bool>("--guided") { Description = "With --hard or --aside: the guided filter too." };
         var tidy = new Option<bool>("--tidy") { Description = "With --hard or --aside: the settings that tidying proposes against the best found by search." };
-        var command = new Command("edges", "Masks and pictures with refined edges against exact truth.") { drawn, quick, hard, aside, guided, tidy };
+        var command = new Command("edges", "Masks and pictures with refined edges against exact truth.") { drawn, quick, hard, aside, later, guided, tidy };
         command.SetAction(parsed =>
         {
-            foreach (var heldOut in (bool[])[false, true])
+            var wanted = new[] { (hard, SceneUse.Tuned), (aside, SceneUse.Aside), (later, SceneUse.Later) }.Where(w => parsed.GetValue(w.Item1)).ToArray();
+            foreach (var (_, use) in wanted)
             {
-                if (!parsed.GetValue(heldOut ? aside : hard)) continue;
-                if (parsed.GetValue(tidy)) TidyTable.Print(heldOut);
-                else HardEdges.Print(parsed.GetValue(quick) ?? 60, heldOut, parsed.GetValue(guided));
+                if (parsed.GetValue(tidy)) TidyTable.Print(use);
+                else HardEdges.Print(parsed.GetValue(quick) ?? 60, use, parsed.GetValue(guided));
             }
-            if (parsed.GetValue(hard) || parsed.GetValue(aside)) return;
+            if (wanted.Length > 0) return;
             if (parsed.GetValue(quick) is { } follow) EdgeQualityTable.Quick(follow, !parsed.GetValue(drawn));
             else EdgeQualityTable.Print(!parsed.GetValue(drawn), isShort: false);
         });

@@ -8,15 +8,15 @@ internal static class HardEdges
 {
     /// <summary>Of each scene and mask: rough, ours and the guided filter.</summary>
     /// <param name="follow">0 … 100.</param>
-    /// <param name="heldOut">Whether the scenes that were put aside are wanted, or those that were tuned on.</param>
+    /// <param name="use">Which scenes.</param>
     /// <param name="guided">Whether the guided filter is asked too.</param>
-    public static void Print(double follow, bool heldOut, bool guided)
+    public static void Print(double follow, SceneUse use, bool guided)
     {
-        Console.WriteLine($"{(heldOut ? "put aside" : "tuned on")}, follow {follow}, fringe 100");
+        Console.WriteLine($"{use}, follow {follow}, fringe 100");
         Console.WriteLine("| scene | rough mask | SAD rough | ours | guided | ours / rough | IoU rough | ours | ΔE00 rough | ours | exact alpha | strands rough | ours | islands rough | ours |");
         Console.WriteLine("|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|");
         var all = new List<(Grade Rough, Grade Ours, Grade? Guided)>();
-        foreach (var (scene, capture, _) in HardScenes.All().Where(s => s.IsHeldOut == heldOut))
+        foreach (var (scene, capture, _) in HardScenes.All().Where(s => s.Use == use))
         {
             var photo = capture.Photo(scene);
             bool[] everywhere = [.. scene.Alpha.Select(_ => true)];

@@ -1,7 +1,20 @@
 namespace Yarnwheel.Measure.Quality;
 
+/// <summary>What a scene is for.</summary>
+internal enum SceneUse
+{
+    /// <summary>Methods were tuned on it.</summary>
+    Tuned,
+
+    /// <summary>Put aside before anything was tuned; seen twice since.</summary>
+    Aside,
+
+    /// <summary>Put aside later, of kinds that none before has.</summary>
+    Later,
+}
+
 /// <summary>A scene of the kind that refining an edge fails on.</summary>
 /// <param name="Scene">Its truth; its rough mask is a shaky hand's.</param>
 /// <param name="Capture">How it was photographed.</param>
-/// <param name="IsHeldOut">Whether it was put aside before anything was tuned, and only judges.</param>
-internal sealed record HardScene(MatteScene Scene, Capture Capture, bool IsHeldOut);
+/// <param name="Use">Whether it was tuned on, or only judges.</param>
+internal sealed record HardScene(MatteScene Scene, Capture Capture, SceneUse Use);

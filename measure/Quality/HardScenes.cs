@@ -26,31 +26,39 @@ internal static class HardScenes
     public static IEnumerable<HardScene> All()
     {
         // To tune on.
-        yield return new(Scene("twigs, two strong colours behind", c => Figures.Twigs(c, Width, Height, 4), Bark, Patches(120, Orange, Blue)), Capture.Clean, false);
-        yield return new(Scene("its own dye behind", c => Figures.Fuzz(c, 400, 300, 150, 700, 26, 1.3, 6), Madder, Patches(90, Hedge, Rose, Madder)), Capture.Clean, false);
-        yield return new(Scene("drops and specks", c => Figures.Drops(c, Width, Height, 9), Indigo, Patches(200, Linen, Lime)), Capture.Clean, false);
-        yield return new(Scene("fuzz, a pattern behind", c => Figures.Fuzz(c, 450, 300, 140, 2600, 34, 0.7, 2), Weld, Checks(26, Blue, Lime)), Capture.Clean, false);
-        yield return new(Glass(), Capture.Clean, false);
-        yield return new(Scene("out of focus, sharp behind", c => Figures.Fuzz(c, 450, 320, 170, 0, 1, 1, 1), Rose, Checks(11, Hedge, Linen), blur: 7), Capture.Clean, false);
-        yield return new(Scene("twigs, JPEG 70", c => Figures.Twigs(c, Width, Height, 12), Indigo, Patches(150, Weld, Linen)), new Capture(2, 70), false);
-        yield return new(Scene("tassel, grain", c => Figures.Tassel(c, Width, Height, 7), Madder, Patches(110, Hedge, Linen, Indigo)), new Capture(7, 90), false);
-        yield return new(Moved(), Capture.Clean, false);
-        yield return new(Scene("low contrast fuzz", c => Figures.Fuzz(c, 430, 300, 150, 900, 28, 1.2, 3), Orange, Patches(140, Weld, Rose)), new Capture(2, 88), false);
+        yield return new(Scene("twigs, two strong colours behind", c => Figures.Twigs(c, Width, Height, 4), Bark, Patches(120, Orange, Blue)), Capture.Clean, SceneUse.Tuned);
+        yield return new(Scene("its own dye behind", c => Figures.Fuzz(c, 400, 300, 150, 700, 26, 1.3, 6), Madder, Patches(90, Hedge, Rose, Madder)), Capture.Clean, SceneUse.Tuned);
+        yield return new(Scene("drops and specks", c => Figures.Drops(c, Width, Height, 9), Indigo, Patches(200, Linen, Lime)), Capture.Clean, SceneUse.Tuned);
+        yield return new(Scene("fuzz, a pattern behind", c => Figures.Fuzz(c, 450, 300, 140, 2600, 34, 0.7, 2), Weld, Checks(26, Blue, Lime)), Capture.Clean, SceneUse.Tuned);
+        yield return new(Glass(), Capture.Clean, SceneUse.Tuned);
+        yield return new(Scene("out of focus, sharp behind", c => Figures.Fuzz(c, 450, 320, 170, 0, 1, 1, 1), Rose, Checks(11, Hedge, Linen), blur: 7), Capture.Clean, SceneUse.Tuned);
+        yield return new(Scene("twigs, JPEG 70", c => Figures.Twigs(c, Width, Height, 12), Indigo, Patches(150, Weld, Linen)), new Capture(2, 70), SceneUse.Tuned);
+        yield return new(Scene("tassel, grain", c => Figures.Tassel(c, Width, Height, 7), Madder, Patches(110, Hedge, Linen, Indigo)), new Capture(7, 90), SceneUse.Tuned);
+        yield return new(Moved(), Capture.Clean, SceneUse.Tuned);
+        yield return new(Scene("low contrast fuzz", c => Figures.Fuzz(c, 430, 300, 150, 900, 28, 1.2, 3), Orange, Patches(140, Weld, Rose)), new Capture(2, 88), SceneUse.Tuned);
 
         // Put aside.
-        yield return new(Scene("wires, four strong colours behind", c => Figures.Wires(c, Width, Height), Iron, Stripes(95, Orange, Leaf, Blue, Weld)), Capture.Clean, true);
-        yield return new(Scene("gauze", c => Figures.Gauze(c, Width, Height), Lime, Patches(130, Madder, Hedge)), Capture.Clean, true);
-        yield return new(Scene("sharp, out of focus behind", c => Figures.Twigs(c, Width, Height, 21), Rose, Patches(40, Leaf, Sky, Weld), blurBehind: 14), Capture.Clean, true);
-        yield return new(Scene("leaves, strong grain", c => Figures.Leaves(c, Width, Height, 5), Leaf, Patches(160, Sky, Lime)), new Capture(12, 92), true);
-        yield return new(Scene("leaves before leaves, JPEG 70", c => Figures.Leaves(c, Width, Height, 8), Weld, Checks(17, Leaf, Hedge)), new Capture(2, 70), true);
+        yield return new(Scene("wires, four strong colours behind", c => Figures.Wires(c, Width, Height), Iron, Stripes(95, Orange, Leaf, Blue, Weld)), Capture.Clean, SceneUse.Aside);
+        yield return new(Scene("gauze", c => Figures.Gauze(c, Width, Height), Lime, Patches(130, Madder, Hedge)), Capture.Clean, SceneUse.Aside);
+        yield return new(Scene("sharp, out of focus behind", c => Figures.Twigs(c, Width, Height, 21), Rose, Patches(40, Leaf, Sky, Weld), blurBehind: 14), Capture.Clean, SceneUse.Aside);
+        yield return new(Scene("leaves, strong grain", c => Figures.Leaves(c, Width, Height, 5), Leaf, Patches(160, Sky, Lime)), new Capture(12, 92), SceneUse.Aside);
+        yield return new(Scene("leaves before leaves, JPEG 70", c => Figures.Leaves(c, Width, Height, 8), Weld, Checks(17, Leaf, Hedge)), new Capture(2, 70), SceneUse.Aside);
+
+        // Made later, of kinds that none before has, and put aside before wide edges were worked on.
+        yield return new(Scene("hoops out of focus, stripes behind", c => { c.Ring(330, 300, 190, 150); c.Ring(600, 280, 140, 116); }, Weld, Stripes(46, Blue, Leaf, Madder, Lime), blur: 5), Capture.Clean, SceneUse.Later);
+        yield return new(Scene("moved aslant, grain", c => Figures.Drops(c, Width, Height, 17), Madder, Patches(70, Sky, Leaf, Linen), change: a => Aslant(a, 8)), new Capture(4, 92), SceneUse.Later);
+        yield return new(Scene("partly in focus, JPEG 80", c => Figures.Tassel(c, Width, Height, 15), Indigo, Patches(60, Orange, Leaf, Lime), change: a => Deepening(a, 9)), new Capture(1, 80), SceneUse.Later);
+        yield return new(Scene("dark hair, low light, soft behind", c => Figures.Fuzz(c, 460, 310, 130, 1400, 44, 0.9, 27), Bark, Patches(90, Indigo, Hedge, Madder), blurBehind: 9), new Capture(8, 92), SceneUse.Later);
+        yield return new(Scene("branches, several strong colours behind", c => Figures.Twigs(c, Width, Height, 33), Iron, Patches(100, Orange, Sky, Leaf, Weld)), new Capture(2, 90), SceneUse.Later);
     }
 
-    private static MatteScene Scene(string name, Action<Canvas> draw, float[] subject, Func<double, double, float[]> behind, double blur = 0, double blurBehind = 0)
+    private static MatteScene Scene(string name, Action<Canvas> draw, float[] subject, Func<double, double, float[]> behind, double blur = 0, double blurBehind = 0, Func<float[], float[]>? change = null)
     {
         var canvas = new Canvas(Width, Height, Fine);
         draw(canvas);
         var alpha = canvas.Alpha();
         if (blur > 0) alpha = Blurred(alpha, blur);
+        if (change is not null) alpha = change(alpha);
         var rest = Dyes.Texture(behind, 9, 0.3f, 23, Width, Height);
         if (blurBehind > 0) rest = BlurredLight(rest, blurBehind);
         return Of(name, alpha, Dyes.Texture(subject, 5, 0.35f, 11, Width, Height), rest, [.. canvas.Middles.Where(m => alpha[m] > 0.5f).Distinct()]);
@@ -92,6 +100,31 @@ internal static class HardScenes
             for (var x = 0; x < Width; x++)
                 for (var k = -Way; k <= Way; k++) alpha[y * Width + x] += still[y * Width + Math.Clamp(x + k, 0, Width - 1)] / (2 * Way + 1);
         return Of("moved", alpha, Dyes.Texture(Blue, 5, 0.35f, 11, Width, Height), Dyes.Texture(Patches(120, Linen, Orange), 9, 0.3f, 23, Width, Height), []);
+    }
+
+    /// <summary>Moved along both axes alike while the shutter was open.</summary>
+    private static float[] Aslant(float[] still, int way)
+    {
+        var moved = new float[still.Length];
+        for (var y = 0; y < Height; y++)
+            for (var x = 0; x < Width; x++)
+                for (var k = -way; k <= way; k++) moved[y * Width + x] += still[Math.Clamp(y + k, 0, Height - 1) * Width + Math.Clamp(x + k, 0, Width - 1)] / (2 * way + 1);
+        return moved;
+    }
+
+    /// <summary>Sharp at the left, farther out of focus to the right.</summary>
+    private static float[] Deepening(float[] sharp, double most)
+    {
+        var levels = new List<float[]> { sharp };
+        for (var k = 1; k <= 3; k++) levels.Add(Blurred(sharp, most * k / 3));
+        var result = new float[sharp.Length];
+        for (var i = 0; i < result.Length; i++)
+        {
+            var place = 3.0f * (i % Width) / Width;
+            var level = (int)place;
+            result[i] = levels[level][i] + (place - level) * (levels[level + 1][i] - levels[level][i]);
+        }
+        return result;
     }
 
     private static float[] Blurred(float[] plane, double sigma) => GaussianBlur.Of(new Plane<float>(new Region(0, 0, Width, Height), plane), sigma, CancellationToken.None).Values;

@@ -10,12 +10,12 @@ internal static class TidyTable
 {
     private static readonly double[] Follows = [0, 20, 40, 60, 80, 100];
 
-    public static void Print(bool heldOut)
+    public static void Print(SceneUse use)
     {
         Console.WriteLine("| scene | rough mask | SAD rough | proposed | best found | proposed / best |");
         Console.WriteLine("|---|---|---|---|---|---|");
         var ratios = new List<double>();
-        foreach (var (scene, capture, _) in HardScenes.All().Where(s => s.IsHeldOut == heldOut))
+        foreach (var (scene, capture, _) in HardScenes.All().Where(s => s.Use == use))
         {
             var photo = capture.Photo(scene);
             bool[] everywhere = [.. scene.Alpha.Select(_ => true)];
