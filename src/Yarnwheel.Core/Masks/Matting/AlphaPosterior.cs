@@ -26,13 +26,19 @@ internal static class AlphaPosterior
     {
         // Several small kernels: the compiler stops putting operations in place where one grows too long.
         MatteNoise.Spread(block, count, noise);
-        ColourModels.OfMoments(block.Foreground, count, Relative, Absolute);
-        ColourModels.OfMoments(block.Background, count, Relative, Absolute);
+        Models(block, count);
         LaneLoop.Over(new ApartKernel(block), count);
         LaneLoop.Over(new PriorKernel(block, steps), count);
         LaneLoop.Over(new StepKernel(block, steps), count);
         LaneLoop.Over(new EndKernel(block, steps), count);
         LaneLoop.Over(new MeanKernel(block, steps), count);
+    }
+
+    /// <summary>Puts models in the place of a block's moments.</summary>
+    public static void Models(MatteBlock block, int count)
+    {
+        ColourModels.OfMoments(block.Foreground, count, Relative, Absolute);
+        ColourModels.OfMoments(block.Background, count, Relative, Absolute);
     }
 
     private readonly ref struct ApartKernel(MatteBlock block) : ILaneKernel

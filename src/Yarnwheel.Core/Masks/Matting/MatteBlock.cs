@@ -32,7 +32,7 @@ internal sealed class MatteBlock
     /// <summary>Density of its colour in what is surely inside.</summary>
     public Span<float> SeenInside => Row(6);
 
-    /// <summary>Found: the expected alpha.</summary>
+    /// <summary>Found: the expected alpha, or the place between both sides' colours (<see cref="ColourPlace"/>).</summary>
     public Span<float> Mean => Row(7);
 
     /// <summary>Found: its deviation.</summary>

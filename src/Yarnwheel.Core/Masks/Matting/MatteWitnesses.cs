@@ -7,8 +7,8 @@ namespace Yarnwheel.Core.Masks.Matting;
 /// <param name="Inside">Of each pixel, 0 … 1.</param>
 /// <param name="Outside">Of each pixel, 0 … 1.</param>
 /// <param name="Size">How good a witness the piece is that a pixel belongs to, 0 … 1.</param>
-/// <param name="Depth">What each pixel's place makes of it (<see cref="MatteDepth"/>); null for nothing.</param>
-internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] Size, (float[] Inside, float[] Outside)? Depth)
+/// <param name="Voices">What each pixel's place makes of it (<see cref="MatteDepth"/>, <see cref="SoftEdges"/>); null for nothing.</param>
+internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] Size, (float[] Inside, float[] Outside)? Voices)
 {
     /// <summary>Pieces of the rough mask about this size, pixels, are half as good witnesses of the subject's colour as large ones.</summary>
     private const float Scrap = 150;
@@ -36,7 +36,9 @@ internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] S
                 outside[i] = r * r * (0.02f + 0.98f * d * d) * pureOut[cell];
             }
         }, cancel);
-        var first = new MatteWitnesses(inside, outside, size, MatteDepth.Of(rough, width, height, radius, cancel));
+        var depth = MatteDepth.Of(rough, width, height, radius, cancel);
+        var soft = SoftEdges.Of(picture, rough, inside, outside, radius, cancel);
+        var first = new MatteWitnesses(inside, outside, size, depth is null ? soft : soft is null ? (depth, depth) : (Softer(depth, soft.Value.Inside), Softer(depth, soft.Value.Outside)));
         first.Hush(inside, outside);
         return first;
     }
@@ -70,12 +72,18 @@ internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] S
     /// <summary>Those whose place makes them doubtful speak softly.</summary>
     private void Hush(float[] inside, float[] outside)
     {
-        if (Depth is not { } depth) return;
+        if (Voices is not { } voices) return;
         for (var i = 0; i < inside.Length; i++)
         {
-            inside[i] *= depth.Inside[i];
-            outside[i] *= depth.Outside[i];
+            inside[i] *= voices.Inside[i];
+            outside[i] *= voices.Outside[i];
         }
+    }
+
+    private static float[] Softer(float[] one, float[] other)
+    {
+        for (var i = 0; i < other.Length; i++) other[i] = MathF.Min(one[i], other[i]);
+        return other;
     }
 
     private static float[] Inverse(float[] mask)
