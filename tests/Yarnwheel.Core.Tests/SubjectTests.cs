@@ -37,6 +37,23 @@ public class SubjectTests
         Assert.True(Overlap(Mask(Disc(10), part)) > 0.98);
     }
 
+    [Theory]
+    [InlineData(true)]
+    [InlineData(false)]
+    public void Of_a_thin_thing_across_the_picture_grounds_of_which_nothing_is_marked_stay_outside(bool oneIsMarked)
+    {
+        // A dark bar before stripes of four strong colours, a box about all of it: of the stripes at most one is known.
+        (int, int, int)[] stripes = [(200, 120, 40), (80, 140, 60), (60, 110, 180), (210, 190, 70)];
+        var rgb = Picture((x, y) => Math.Abs(y - 100) < 9 ? (50, 52, 58) : stripes[Math.Min(3, (int)x / 75)], 6);
+        var part = new SubjectPart { Box = new Box { X0 = 0, Y0 = 0, X1 = 1, Y1 = 1 }, Inside = [[At(0.1, 0.5), At(0.3, 0.5)]], Outside = oneIsMarked ? [[At(0.1, 0.2), At(0.2, 0.2)]] : [], Width = 0.02 };
+        var mask = Mask(rgb, part);
+        for (var x = 20; x < Width - 20; x += 20)
+        {
+            Assert.True(mask[100 * Width + x] > 0.9f, $"the bar at {x}");
+            Assert.True(mask[40 * Width + x] < 0.1f && mask[160 * Width + x] < 0.1f, $"the ground at {x}");
+        }
+    }
+
     [Fact]
     public void Strokes_outside_take_away_and_strokes_inside_add()
     {

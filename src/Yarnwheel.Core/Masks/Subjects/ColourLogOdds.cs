@@ -23,22 +23,26 @@ internal static class ColourLogOdds
     /// <param name="outside">How much of each cell is outside.</param>
     /// <param name="marked">How much of each cell strokes mark inside.</param>
     /// <param name="around">The model of the outside, where it has been fitted already.</param>
+    /// <param name="unseen">Density of colours of the outside of which none was seen.</param>
     /// <returns>Of each cell: above 0 for inside, −<see cref="Most"/> … <see cref="Most"/>.</returns>
-    public static float[] Of(Vector3[] colours, float[] inside, float[] outside, float[] marked, GaussianMixture? around = null)
+    public static float[] Of(Vector3[] colours, float[] inside, float[] outside, float[] marked, GaussianMixture? around = null, float unseen = 0)
     {
         GaussianMixture? within = null, without = around;
         Parallel.Invoke(
             () => within = Inside(colours, inside, marked),
-            () => without ??= GaussianMixture.Fit(colours, outside, OutsideGaussians));
+            () => without ??= outside.Any(w => w > 0) ? GaussianMixture.Fit(colours, outside, OutsideGaussians) : null);
         var logOdds = new float[colours.Length];
         const int block = 512;
         Parallel.For(0, (logOdds.Length + block - 1) / block, b =>
         {
             for (var i = b * block; i < Math.Min(logOdds.Length, (b + 1) * block); i++)
-                logOdds[i] = Math.Clamp(within!.LogDensity(colours[i]) - without!.LogDensity(colours[i]), -Most, Most);
+                logOdds[i] = Math.Clamp(within!.LogDensity(colours[i]) - Outside(without, colours[i], unseen), -Most, Most);
         });
         return logOdds;
     }
+
+    private static float Outside(GaussianMixture? seen, Vector3 colour, float unseen) =>
+        unseen <= 0 ? seen!.LogDensity(colour) : MathF.Log((seen is null ? 0 : MathF.Exp(seen.LogDensity(colour))) + unseen);
 
     private static GaussianMixture Inside(Vector3[] colours, float[] inside, float[] marked)
     {

@@ -14,6 +14,9 @@ internal sealed class GestureGround
     /// <summary>What strokes mark outside weighs at least so much, beside all else that is outside.</summary>
     private const float OutsideAnchor = 0.2f;
 
+    /// <summary>Surroundings of this share of the box tell all that they can.</summary>
+    private const float Enough = 0.25f;
+
     private readonly CutPicture picture;
 
     public GestureGround(CutPicture picture, Markings markings)
@@ -23,6 +26,7 @@ internal sealed class GestureGround
         Marked = new MarkedSuperpixels(picture, markings);
         Counts = CountsOf(picture, markings);
         Nearby = Marked.HasInside ? NearnessLogOdds.Of(picture, Marked.Seeds) : new float[Marked.Seeds.Length];
+        Surroundings = SurroundingsOf(picture, Marked);
         var outside = Outside(k => Marked.Sides[k] == SuperpixelCut.Outside);
         if (!outside.Any(v => v > 0)) return;
         Around = GaussianMixture.Fit(picture.Colours, outside, ColourLogOdds.OutsideGaussians);
@@ -42,6 +46,9 @@ internal sealed class GestureGround
 
     /// <summary>The colours of what is told to be outside; null where nothing is.</summary>
     public GaussianMixture? Around { get; }
+
+    /// <summary>How far what lies around the box can tell what else may be in it, 0 … 1: where the box is nearly all of the picture, grounds may be in it of which nothing is seen outside.</summary>
+    public float Surroundings { get; }
 
     /// <summary>Of each superpixel, whether it is rare in the box; null where there is next to nothing of the kind.</summary>
     public bool[]? Rare { get; }
@@ -86,6 +93,17 @@ internal sealed class GestureGround
         if (own <= 0) return;
         var factor = Math.Max(1, share * weights.Sum() / own);
         for (var c = 0; c < weights.Length; c++) weights[c] += factor * cells[c];
+    }
+
+    private static float SurroundingsOf(CutPicture picture, MarkedSuperpixels marked)
+    {
+        float beyond = 0, within = 1e-3f;
+        for (var k = 0; k < picture.Sizes.Length; k++)
+        {
+            if (marked.IsBeyond[k]) beyond += picture.Sizes[k];
+            else within += picture.Sizes[k];
+        }
+        return Math.Min(1, beyond / (Enough * within));
     }
 
     /// <summary>Less, the further off the box it lies.</summary>

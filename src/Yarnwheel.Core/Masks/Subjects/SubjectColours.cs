@@ -23,6 +23,9 @@ internal sealed class SubjectColours(CutPicture picture, GestureGround ground, b
 
     private const float LeastTrust = 0.1f;
 
+    /// <summary>Where next to nothing is seen around the box, other grounds may be in it: of any colour, at this density in OKLab.</summary>
+    private const float Unseen = 3;
+
     private readonly MarkedSuperpixels marked = ground.Marked;
     private float[] first = [];
 
@@ -39,7 +42,8 @@ internal sealed class SubjectColours(CutPicture picture, GestureGround ground, b
         // What spoke against the subject at the first look, its shadow for one, must not change what the subject looks like.
         float[] within = ground.Weighed(k => inside[k] && (isFirst || !fromStrokes || first.Length == 0 || first[k] > 0) ? 1 : 0), without = ground.Outside(k => outside[k]);
         GestureGround.Anchored(within, marked.InsideCells, fromStrokes ? InsideAnchor : InsideAnchorInBox);
-        if (!within.Any(v => v > 0) || !without.Any(v => v > 0))
+        var unseen = fromStrokes ? Unseen * (1 - ground.Surroundings) : 0;
+        if (!within.Any(v => v > 0) || (unseen == 0 && !without.Any(v => v > 0)))
         {
             LogOdds = new float[picture.Colours.Length];
             return false;
@@ -47,10 +51,10 @@ internal sealed class SubjectColours(CutPicture picture, GestureGround ground, b
         if (isFirst && fromStrokes)
         {
             var near = ground.Weighed(k => marked.Sides[k] == SuperpixelCut.Outside || (ground.Rare is { } rare && !rare[k]) ? 0 : Math.Clamp(ground.Nearby[k] + 0.2f, 0, 1));
-            var factor = NearbyShare * within.Sum() / Math.Max(1, near.Sum());
+            var factor = ground.Surroundings * NearbyShare * within.Sum() / Math.Max(1, near.Sum());
             for (var c = 0; c < within.Length; c++) within[c] += factor * near[c];
         }
-        LogOdds = ColourLogOdds.Of(picture.Colours, within, without, marked.InsideCells, isFirst ? ground.Around : null);
+        LogOdds = ColourLogOdds.Of(picture.Colours, within, without, marked.InsideCells, isFirst ? ground.Around : null, unseen);
         if (isFirst) first = Summed();
         var trust = Trust();
         var trustInBox = marked.HasInside ? InBox * (1 - trust) : 0;
