@@ -318,6 +318,20 @@ test('choosing a part of another kind brings its own hand, whatever was at hand 
   expect(info.errors).toHaveLength(0);
 });
 
+test('of several things chosen while the application is slow, the last one is shown', async ({ page }) => {
+  await page.evaluate(() => /** @type {any} */ (window).yarnwheel.take.commit('All', [{ op: 'add', path: '/areas/-', value: { name: 'All', mask: { parts: [
+    { kind: 'ramp' }, { kind: 'light' }, { kind: 'hue', from: 10, to: 60 }, { kind: 'ramp', shape: 'radial' },
+  ] } } }]));
+  await settled(page);
+  await page.route(/handler=Panel/, async route => {
+    await new Promise(resolve => setTimeout(resolve, 400));
+    await route.continue();
+  });
+  for (const k of [1, 2, 0, 3]) await page.locator(`.bead[data-part="${k}"]`).click();
+  await expect(page.locator('.bead[data-part="3"]')).toHaveAttribute('aria-current', 'true', { timeout: 15000 });
+  await expect(page.locator('.bead[aria-current="true"]')).toHaveCount(1);
+});
+
 test('a gesture that is dropped by Esc leaves nothing', async ({ page }) => {
   const rest = await pixels(page);
   for (const key of ['a', 'h', 't', 'r', 'u', 'e']) {

@@ -9,7 +9,7 @@ internal enum SceneUse
     /// <summary>Put aside before anything was tuned; seen twice since.</summary>
     Aside,
 
-    /// <summary>Put aside later, of kinds that none before has.</summary>
+    /// <summary>Put aside later, of kinds that none before has; judged twice, and twigs and wires looked at when subjects were mended.</summary>
     Later,
 }
 

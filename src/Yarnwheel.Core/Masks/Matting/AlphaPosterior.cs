@@ -7,10 +7,6 @@ namespace Yarnwheel.Core.Masks.Matting;
 /// (Bayesian matting as in Y.-Y. Chuang et al., CVPR 2001, with the posterior's mean instead of its top.)</remarks>
 internal static class AlphaPosterior
 {
-    /// <summary>Least spread of a side's colour: a share of its mean, and a constant.</summary>
-    private const float Relative = 0.03f;
-    private const float Absolute = 0.002f;
-
     /// <summary>Prior weight of mixed pixels.</summary>
     private const float Mixed = 0.8f;
 
@@ -25,36 +21,11 @@ internal static class AlphaPosterior
     public static void Of(MatteBlock block, int count, int steps, float noise)
     {
         // Several small kernels: the compiler stops putting operations in place where one grows too long.
-        MatteNoise.Spread(block, count, noise);
-        Models(block, count);
-        LaneLoop.Over(new ApartKernel(block), count);
+        ColourPlace.Of(block, count, noise);
         LaneLoop.Over(new PriorKernel(block, steps), count);
         LaneLoop.Over(new StepKernel(block, steps), count);
         LaneLoop.Over(new EndKernel(block, steps), count);
         LaneLoop.Over(new MeanKernel(block, steps), count);
-    }
-
-    /// <summary>Puts models in the place of a block's moments.</summary>
-    public static void Models(MatteBlock block, int count)
-    {
-        ColourModels.OfMoments(block.Foreground, count, Relative, Absolute);
-        ColourModels.OfMoments(block.Background, count, Relative, Absolute);
-    }
-
-    private readonly ref struct ApartKernel(MatteBlock block) : ILaneKernel
-    {
-        private readonly MatteBlock block = block;
-
-        public void Run<T>(int from, int to) where T : struct, ILanes<T>
-        {
-            var one = T.Of(1);
-            for (var i = from; i < to; i += T.Count)
-            {
-                ColourModel<T> foreground = new(block.Foreground, MatteBlock.Size, i), background = new(block.Background, MatteBlock.Size, i);
-                block.Apart.Save(i, Symmetric<T>.Mix(one, foreground.Spread, one, background.Spread, block.Noise(0).Load<T>(i), block.Noise(1).Load<T>(i), block.Noise(2).Load<T>(i))
-                    .Measure(foreground.Red - background.Red, foreground.Green - background.Green, foreground.Blue - background.Blue).Length);
-            }
-        }
     }
 
     private readonly ref struct PriorKernel(MatteBlock block, int steps) : ILaneKernel

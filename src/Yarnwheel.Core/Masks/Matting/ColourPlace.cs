@@ -6,14 +6,19 @@ namespace Yarnwheel.Core.Masks.Matting;
 /// <remarks>The linear discriminant of two Gaussians (R. A. Fisher 1936), scaled so that their means lie at 0 and 1.</remarks>
 internal static class ColourPlace
 {
-    /// <summary>Works on a block's first pixels: fills in <see cref="MatteBlock.Mean"/> with the place, not clamped, and <see cref="MatteBlock.Apart"/>.</summary>
+    /// <summary>Least spread of a side's colour: a share of its mean, and a constant.</summary>
+    private const float Relative = 0.03f;
+    private const float Absolute = 0.002f;
+
+    /// <summary>Works on a block's first pixels: turns moments into models, fills in the noise, <see cref="MatteBlock.Apart"/>, and the place, not clamped, as <see cref="MatteBlock.Mean"/>.</summary>
     /// <param name="block">Its light and moments are read; the moments are replaced by models.</param>
     /// <param name="count">How many.</param>
     /// <param name="noise">Deviation of the picture's noise, encoded 0 … 1.</param>
     public static void Of(MatteBlock block, int count, float noise)
     {
         MatteNoise.Spread(block, count, noise);
-        AlphaPosterior.Models(block, count);
+        ColourModels.OfMoments(block.Foreground, count, Relative, Absolute);
+        ColourModels.OfMoments(block.Background, count, Relative, Absolute);
         LaneLoop.Over(new PlaceKernel(block), count);
     }
 

@@ -80,7 +80,8 @@ internal sealed class EdgeColours : IPiece
             for (var k = 0; k < count; k++)
             {
                 var at = soft[from + k];
-                (block.Red[k], block.Green[k], block.Blue[k], block.Mean[k]) = (light.Red[at], light.Green[at], light.Blue[at], alpha[at]);
+                block.Take(k, light, at);
+                block.Mean[k] = alpha[at];
                 foreground.At(at % light.Width + 0.5f, at / light.Width + 0.5f, block.Foreground, k);
                 background.At(at % light.Width + 0.5f, at / light.Width + 0.5f, block.Background, k);
             }
@@ -118,7 +119,7 @@ internal sealed class EdgeColours : IPiece
             {
                 var x = columns[from + k];
                 var at = (y - light.Region.Y) * light.Width + x - light.Region.X;
-                (block.Red[k], block.Green[k], block.Blue[k]) = (light.Red[at], light.Green[at], light.Blue[at]);
+                block.Take(k, light, at);
                 block.Mean[k] = alpha[x, y];
                 foreground.At((x + 0.5f) * step - left, (y + 0.5f) * step - top, block.Foreground, k);
                 background.At((x + 0.5f) * step - left, (y + 0.5f) * step - top, block.Background, k);

@@ -10,6 +10,24 @@ internal sealed class EdgeProfiles
     /// <summary>Cells of a radius.</summary>
     private const double Fineness = 6;
 
+    /// <summary>What spread alone adds to how mixed pure colours look, at a distance of one deviation.</summary>
+    private const float Spread = 0.5f;
+
+    /// <summary>Share of the mixing expected of the mean from which on an edge may be a soft one, and how much more makes it surely one; sharp ones with a mask astray have less.</summary>
+    private const float Mixing = 0.7f;
+    private const float MixingMore = 0.12f;
+
+    /// <summary>How wide it must be, pixels or steps of the profile, and how much more makes it surely wide; places nearer to an end than these are not between.</summary>
+    private const float Wide = 3.5f;
+    private const float WideSteps = 2;
+    private const float WideMore = 3;
+    private const float End = 0.15f;
+    private const float EndMore = 0.1f;
+
+    /// <summary>How well both sides must be told apart on average, and how much more is enough.</summary>
+    private const float ToldApart = 0.5f;
+    private const float ToldMore = 0.25f;
+
     private readonly double radius;
     private readonly int cell;
     private readonly int across;
@@ -50,7 +68,7 @@ internal sealed class EdgeProfiles
         places[step][at] += (1 - share) * place;
         places[step + 1][at] += share * place;
         // Spread alone puts pure colours between both sides as well.
-        mixed[at] += MathF.Max(0, Mixedness(place) - 0.5f / MathF.Sqrt(apart + 1));
+        mixed[at] += MathF.Max(0, Mixedness(place) - Spread / MathF.Sqrt(apart + 1));
         told[at] += apart / (apart + MatteSolver.Told);
     }
 
@@ -95,10 +113,10 @@ internal sealed class EdgeProfiles
             var mean = places[k][c] /= number;
             count += number;
             expected += number * MathF.Max(0, Mixedness(mean));
-            wide += StepWidth * Math.Clamp((MathF.Min(mean, 1 - mean) - 0.15f) / 0.1f, 0, 1);
+            wide += StepWidth * Math.Clamp((MathF.Min(mean, 1 - mean) - End) / EndMore, 0, 1);
         }
         if (expected < 1e-6f) return 0;
-        return Smooth((mixed[c] / expected - 0.7f) / 0.12f) * Smooth((wide - MathF.Max(3.5f, 2 * StepWidth)) / 3) * Smooth((told[c] / count - 0.5f) / 0.25f);
+        return Smooth((mixed[c] / expected - Mixing) / MixingMore) * Smooth((wide - MathF.Max(Wide, WideSteps * StepWidth)) / WideMore) * Smooth((told[c] / count - ToldApart) / ToldMore);
     }
 
     private static float Smooth(float t)

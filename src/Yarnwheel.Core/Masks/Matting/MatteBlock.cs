@@ -13,6 +13,12 @@ internal sealed class MatteBlock
     private const int Own = 20;
     private readonly float[] values = new float[(Own + 2 * Moments + MostSteps + 1) * Size];
 
+    /// <summary>Takes a pixel's light.</summary>
+    /// <param name="k">Its place in the block.</param>
+    /// <param name="light">Of a picture.</param>
+    /// <param name="at">Its index there.</param>
+    public void Take(int k, Imaging.LightPlanes light, int at) => (Red[k], Green[k], Blue[k]) = (light.Red[at], light.Green[at], light.Blue[at]);
+
     /// <summary>Linear light of each pixel.</summary>
     public Span<float> Red => Row(0);
 

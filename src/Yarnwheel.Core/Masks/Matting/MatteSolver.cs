@@ -103,7 +103,7 @@ internal static class MatteSolver
     /// <summary>What of a pixel depends on its own colour.</summary>
     public static void Fill(MatteBlock block, int k, LightPlanes light, int at, float[] inside, float[] outside)
     {
-        (block.Red[k], block.Green[k], block.Blue[k]) = (light.Red[at], light.Green[at], light.Blue[at]);
+        block.Take(k, light, at);
         var bin = ColourBins.Of(light.Red[at], light.Green[at], light.Blue[at]);
         block.SeenInside[k] = inside[bin];
         block.SeenOutside[k] = outside[bin];

@@ -87,7 +87,7 @@ internal static class SoftEdges
             for (var k = 0; k < count; k++)
             {
                 var at = band[from + k];
-                (block.Red[k], block.Green[k], block.Blue[k]) = (light.Red[at], light.Green[at], light.Blue[at]);
+                block.Take(k, light, at);
                 foreground.At(at % width + 0.5f, at / width + 0.5f, block.Foreground, k);
                 background.At(at % width + 0.5f, at / width + 0.5f, block.Background, k);
             }

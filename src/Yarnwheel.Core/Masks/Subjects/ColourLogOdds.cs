@@ -20,12 +20,12 @@ internal static class ColourLogOdds
     /// <summary>Fits both sides and weighs every colour.</summary>
     /// <param name="colours">Of the cells, OKLab.</param>
     /// <param name="inside">How much of each cell is inside.</param>
-    /// <param name="outside">How much of each cell is outside.</param>
+    /// <param name="outside">How much of each cell is outside; nothing at all only where <paramref name="unseen"/> is above 0.</param>
     /// <param name="marked">How much of each cell strokes mark inside.</param>
     /// <param name="around">The model of the outside, where it has been fitted already.</param>
     /// <param name="unseen">Density of colours of the outside of which none was seen.</param>
     /// <returns>Of each cell: above 0 for inside, −<see cref="Most"/> … <see cref="Most"/>.</returns>
-    public static float[] Of(Vector3[] colours, float[] inside, float[] outside, float[] marked, GaussianMixture? around = null, float unseen = 0)
+    public static float[] Of(Vector3[] colours, float[] inside, float[] outside, float[] marked, GaussianMixture? around, float unseen)
     {
         GaussianMixture? within = null, without = around;
         Parallel.Invoke(

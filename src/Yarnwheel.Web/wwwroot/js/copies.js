@@ -1,4 +1,5 @@
 // @ts-check
+import { drawIn } from './draw-in.js';
 import { post } from './http.js';
 import { switchTheme } from './look.js';
 import { fault } from './notes.js';
@@ -6,7 +7,7 @@ import { fault } from './notes.js';
 /** The page of copies: drawn anew while any is being made. */
 const place = /** @type {HTMLElement} */ (document.getElementById('orders'));
 
-const draw = () => window.htmx.ajax('GET', '/copies?handler=Orders', { target: '#orders', swap: 'innerMorph' });
+const draw = () => drawIn('#orders', '/copies?handler=Orders', 'innerMorph');
 
 place.addEventListener('click', async event => {
   const button = event.target instanceof Element ? /** @type {HTMLElement | null} */ (event.target.closest('[data-order-act]')) : null;

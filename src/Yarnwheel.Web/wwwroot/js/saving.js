@@ -1,5 +1,6 @@
 // @ts-check
 import { CopySettings } from './copies/settings.js';
+import { drawIn } from './draw-in.js';
 import { getJson, post } from './http.js';
 import { fault, note } from './notes.js';
 
@@ -43,7 +44,7 @@ export class Saving {
 
   async open() {
     try {
-      await window.htmx.ajax('GET', `${this.take.url}?handler=Save`, { target: '#save', swap: 'innerHTML' });
+      await drawIn('#save', `${this.take.url}?handler=Save`, 'innerHTML');
       this.#settings = new CopySettings(/** @type {HTMLElement} */ (this.dialog.querySelector('form')));
       if (!this.dialog.open) this.dialog.showModal();
       this.#field('save-name').select();

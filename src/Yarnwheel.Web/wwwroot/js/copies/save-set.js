@@ -1,4 +1,5 @@
 // @ts-check
+import { drawIn } from '../draw-in.js';
 import { post } from '../http.js';
 import { Newest } from '../newest.js';
 import { fault, note } from '../notes.js';
@@ -42,7 +43,7 @@ export class SaveSet {
   async open(photos) {
     this.#photos = photos;
     try {
-      await window.htmx.ajax('GET', `/copies?handler=Save&count=${photos.length}`, { target: '#save-set', swap: 'innerHTML' });
+      await drawIn('#save-set', `/copies?handler=Save&count=${photos.length}`, 'innerHTML');
       this.#settings = new CopySettings(this.#form);
       if (!this.dialog.open) this.dialog.showModal();
       this.#draw();

@@ -1,4 +1,5 @@
 // @ts-check
+import { drawIn } from '../draw-in.js';
 import { fault } from '../notes.js';
 
 /** A sheet over the steps' dock: the history, or looks. The application draws it. Fires "drawn" with its name, and "closed". */
@@ -39,7 +40,7 @@ export class Drawer extends EventTarget {
   async refresh() {
     const name = this.shown;
     try {
-      await window.htmx.ajax('GET', `${this.take.url}/${name}`, { target: '#drawer', swap: 'innerHTML' });
+      await drawIn('#drawer', `${this.take.url}/${name}`, 'innerHTML');
     } catch (error) {
       fault(error);
     }

@@ -1,4 +1,5 @@
 // @ts-check
+import { drawIn } from '../draw-in.js';
 import { post } from '../http.js';
 import { askName } from '../name-field.js';
 import { fault, note } from '../notes.js';
@@ -79,7 +80,7 @@ export class History {
     const { element } = this.drawer;
     const focused = document.activeElement instanceof HTMLElement && element.contains(document.activeElement) ? document.activeElement.dataset.step : undefined;
     try {
-      await window.htmx.ajax('GET', `${this.take.url}/history?handler=Steps&find=${encodeURIComponent(this.#find)}`, { target: '#history-steps', swap: 'innerHTML' });
+      await drawIn('#history-steps', `${this.take.url}/history?handler=Steps&find=${encodeURIComponent(this.#find)}`, 'innerHTML');
     } catch (error) {
       fault(error);
     }

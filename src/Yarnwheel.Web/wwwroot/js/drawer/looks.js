@@ -1,4 +1,5 @@
 // @ts-check
+import { drawIn } from '../draw-in.js';
 import { post } from '../http.js';
 import { askName } from '../name-field.js';
 import { Newest } from '../newest.js';
@@ -66,7 +67,7 @@ export class Looks {
       return;
     }
     try {
-      await window.htmx.ajax('GET', `${this.take.url}/looks?handler=One&look=${encodeURIComponent(key)}`, { target: '#look-one', swap: 'innerHTML' });
+      await drawIn('#look-one', `${this.take.url}/looks?handler=One&look=${encodeURIComponent(key)}`, 'innerHTML');
     } catch (error) {
       fault(error);
       return;

@@ -1,4 +1,5 @@
 // @ts-check
+import { drawIn } from '../draw-in.js';
 import { fault } from '../notes.js';
 import { followDraft, wireNumbers } from './recipe-numbers.js';
 
@@ -92,7 +93,7 @@ export class Panel extends EventTarget {
     const query = new URLSearchParams();
     for (const [name, value] of Object.entries({ area: this.area, part: this.part, knot: this.knot || null, begin: this.begin, work: this.work })) if (value !== null) query.set(name, String(value));
     try {
-      await window.htmx.ajax('GET', `${this.take.url}?handler=Panel&${query}`, { target: '#panel', swap: 'innerMorph' });
+      await drawIn('#panel', `${this.take.url}?handler=Panel&${query}`, 'innerMorph');
     } catch (error) {
       fault(error);
     }

@@ -1,4 +1,5 @@
 // @ts-check
+import { drawIn } from '../draw-in.js';
 import { post } from '../http.js';
 import { askName } from '../name-field.js';
 import { fault } from '../notes.js';
@@ -16,7 +17,7 @@ export function wireWish(form, size) {
     return asked;
   };
   const refresh = () => window.htmx.trigger(form, 'refresh');
-  const refreshSets = () => window.htmx.ajax('GET', `/?handler=Sets&${query()}`, { target: '#sets', swap: 'innerHTML' });
+  const refreshSets = () => drawIn('#sets', `/?handler=Sets&${query()}`, 'innerHTML');
   form.addEventListener('submit', event => event.preventDefault());
   form.addEventListener('change', () => {
     history.replaceState(null, '', query().size > 0 ? `/?${query()}` : '/');

@@ -1,4 +1,5 @@
 // @ts-check
+import { drawIn } from '../draw-in.js';
 import { getJson, post } from '../http.js';
 import { fault, note } from '../notes.js';
 
@@ -37,7 +38,7 @@ export class Mixes {
     if (this.steps.step !== 'greys' || !this.#stale || this.take.state.revision === 0) return;
     this.#stale = false;
     try {
-      await window.htmx.ajax('GET', `${this.take.url}?handler=Mixes`, { target: '#mixes', swap: 'innerMorph' });
+      await drawIn('#mixes', `${this.take.url}?handler=Mixes`, 'innerMorph');
     } catch (error) {
       fault(error);
     }
