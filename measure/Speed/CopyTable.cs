@@ -39,7 +39,7 @@ internal static class CopyTable
         {
             times.Add(Stopwatches.Once(() =>
             {
-                var photo = new PhotoReader(new PhotoLimits()).Read(path);
+                var photo = new PhotoReader(new PhotoLimits()).BeginPage(path, 0);
                 PhotoWriter.SavePicture(into, new PhotoRenderer(Pyramid.Build(photo.Pixels)), recipe, photo, path, new CopySettings { Quality = 92 });
             }));
             File.Delete(into);

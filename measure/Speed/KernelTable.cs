@@ -35,6 +35,14 @@ internal static class KernelTable
             saturation.Row(new LightRow(work, Width));
         });
         Time("OKLab", () => OkLab.FromLinear(new LightRow(r, g, b), work.AsSpan(0, Width), work.AsSpan(Width, Width), work.AsSpan(2 * Width, Width)));
+        var pixels = new Core.Photos.BytePixels([.. Enumerable.Range(0, 3 * Width).Select(i => (byte)(i * 37))], Width, 1);
+        Time("read bytes as light", () => pixels.Read(0, 0, work.AsSpan(0, Width), work.AsSpan(Width, Width), work.AsSpan(2 * Width, Width)));
+        Time("lightness of the basis", () => GreyConversion.BaseLightness(GreyBasis.Luminance, new LightRow(r, g, b), r, work.AsSpan(0, Width)));
+        var lab = new LabPlanes(new Region(0, 0, Width + 8, 9));
+        foreach (var plane in (float[][])[lab.L, lab.A, lab.B])
+            for (var i = 0; i < plane.Length; i++) plane[i] = 0.1f * random.NextSingle();
+        var (calm, calmed) = (new CalmFilter(30, 1), new LabPlanes(new Region(4, 4, Width, 1)));
+        Time("calm", () => calm.Row(lab, 4, calmed.Region, calmed.Row(4)));
         Time("hue and weight", () => GreyKernel.Hues(r, g, work.AsSpan(0, Width), work.AsSpan(Width, Width)));
     }
 

@@ -18,7 +18,7 @@ internal static class Inputs
     public static CopySource Photo(string path, DirectoryInfo? pictures, int page, CancellationToken cancel)
     {
         if (!File.Exists(path)) throw new CallException($"There is no photo {Path.GetFullPath(path)}.");
-        var photo = new PhotoReader(new PhotoLimits()).ReadPage(path, page - 1, cancel);
+        var photo = new PhotoReader(new PhotoLimits()).BeginPage(path, page - 1, cancel);
         if (photo.Note is not null) Console.Error.WriteLine($"yarnwheel: {Path.GetFileName(path)}: {photo.Note}");
         return new CopySource(photo, new PhotoRenderer(photo.Pyramid(), pictures: pictures is null ? null : new MaskPictureFolder(pictures.FullName, new PhotoLimits())), path);
     }

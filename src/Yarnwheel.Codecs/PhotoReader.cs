@@ -20,7 +20,18 @@ public sealed class PhotoReader(PhotoLimits limits)
     /// <param name="cancel">Ends the work early.</param>
     /// <exception cref="UnreadablePhotoException">It is no photo, damaged, above the limits, or has no such page.</exception>
     /// <exception cref="OperationCanceledException">Cancelled.</exception>
-    public DecodedPhoto ReadPage(string path, int page, CancellationToken cancel = default)
+    public DecodedPhoto ReadPage(string path, int page, CancellationToken cancel = default) => Read(path, page, isComing: false, cancel);
+
+    /// <summary>Reads a page's head, and goes on with its pixels while others already look at those that are there: what is damaged is met by whoever
+    /// looks at it. Where pixels can only be had as a whole, they are.</summary>
+    /// <param name="path">The file.</param>
+    /// <param name="page">From 0.</param>
+    /// <param name="cancel">Ends the work early, also what goes on.</param>
+    /// <exception cref="UnreadablePhotoException">It is no photo, above the limits, or has no such page; also later, by its pixels, where it is damaged.</exception>
+    /// <exception cref="OperationCanceledException">Cancelled.</exception>
+    public DecodedPhoto BeginPage(string path, int page, CancellationToken cancel = default) => Read(path, page, isComing: true, cancel);
+
+    private DecodedPhoto Read(string path, int page, bool isComing, CancellationToken cancel)
     {
         if (page == 0 && new FileInfo(path).Length > 0 && RawFile.IsDng(path)) return ReadRaw(path, cancel);
         try
@@ -29,7 +40,7 @@ public sealed class PhotoReader(PhotoLimits limits)
             var format = Format(file);
             cancel.ThrowIfCancellationRequested();
             using var upright = Upright(file, cancel);
-            var photo = PhotoDecoding.Decode(upright, format, path, cancel);
+            var photo = PhotoDecoding.Decode(upright, format, path, isComing, cancel);
             var pages = file.Contains("n-pages") ? (int)file.Get("n-pages") : 1;
             string?[] notes = [pages > 1 ? $"Of its {pages} pages or frames this is number {page + 1}." : null, photo.Coverage is not null ? "Parts of it are transparent: they stay so in PNG, TIFF, WebP, AVIF and layers, and are white in JPEG." : null, photo.Note];
             return photo with { Pages = pages, Note = string.Join(' ', notes.OfType<string>()) is { Length: > 0 } note ? note : null };
@@ -37,11 +48,14 @@ public sealed class PhotoReader(PhotoLimits limits)
         catch (VipsException exception)
         {
             cancel.ThrowIfCancellationRequested();
-            throw new UnreadablePhotoException(exception.Message.Contains("ompression", StringComparison.Ordinal)
-                ? "The file is compressed in a way that can't be read here. Nothing was added; save it with LZW, Deflate or no compression."
-                : "The file is damaged or ends too early. Nothing was added; try the file from the camera again.", exception);
+            throw Damaged(exception);
         }
     }
+
+    /// <summary>What a failure of the codec library means to people.</summary>
+    internal static UnreadablePhotoException Damaged(VipsException exception) => new(exception.Message.Contains("ompression", StringComparison.Ordinal)
+        ? "The file is compressed in a way that can't be read here. Nothing was added; save it with LZW, Deflate or no compression."
+        : "The file is damaged or ends too early. Nothing was added; try the file from the camera again.", exception);
 
     /// <summary>A sensor's picture, developed: light itself, as wide as it is.</summary>
     private DecodedPhoto ReadRaw(string path, CancellationToken cancel)

@@ -46,14 +46,43 @@ public class LaneTests
     }
 
     [Fact]
-    public void Eight_and_sixteen_lanes_give_the_bits_of_one()
+    public void Eight_sixteen_and_twice_sixteen_lanes_give_the_bits_of_one()
     {
         var one = Run<Lanes1>(Colours<Lanes1>);
         Assert.All(one, v => Assert.True(float.IsFinite(v)));
         // Where the processor has no wide lanes there is nothing to hold to the scalar ones: that is said, not passed over.
         if (!Avx2.IsSupported) Assert.Skip("This processor has no AVX2.");
         Assert.Equal(one, Run<Lanes8>(Colours<Lanes8>));
-        if (Avx512F.IsSupported) Assert.Equal(one, Run<Lanes16>(Colours<Lanes16>));
+        if (!Avx512F.IsSupported) return;
+        Assert.Equal(one, Run<Lanes16>(Colours<Lanes16>));
+        Assert.Equal(one, Run<Lanes32>(Colours<Lanes32>));
+    }
+
+    [Fact]
+    public void Operations_that_only_some_kernels_use_give_the_same_bits_in_all_lanes()
+    {
+        var (a, b) = (Values(7, 0.01f, 0.99f), Values(8, 0.01f, 0.99f));
+        float[] table = [.. Enumerable.Range(0, 32).Select(i => i * 1.1f)];
+        float[] All<T>() where T : struct, ILanes<T>
+        {
+            var found = new float[12 * Count];
+            for (var i = 0; i < Count; i += T.Count)
+            {
+                T x = T.Load(ref a[i]), y = T.Load(ref b[i]), place = T.Whole(x * T.Of(30));
+                T[] values = [T.Min(x, y), T.Max(x, y), T.Root(x), x / y, T.WhereAbove(x, y, x, y), T.Gather(table, place), T.GatherShort(table, place), T.RoughInverseCubeRoot(x),
+                    T.RoughInverseFourthRoot(x), T.HalfOctave(x), T.WithinOctave(x) + T.Octave(y), T.PowerOfTwo(place)];
+                for (var k = 0; k < values.Length; k++) T.Store(values[k], ref found[k * Count + i]);
+                var any = Enumerable.Range(i, T.Count).Any(at => a[at] > b[at]);
+                Assert.Equal(any, T.AnyAbove(x, y));
+            }
+            return found;
+        }
+        var one = All<Lanes1>();
+        if (!Avx2.IsSupported) Assert.Skip("This processor has no AVX2.");
+        Assert.Equal(one, All<Lanes8>());
+        if (!Avx512F.IsSupported) return;
+        Assert.Equal(one, All<Lanes16>());
+        Assert.Equal(one, All<Lanes32>());
     }
 
     [Fact]

@@ -20,6 +20,9 @@ internal sealed class EvenProgress(IProgress<double>? whole, double writing)
         Say(spent / (spent / value + writing));
     });
 
+    /// <summary>For drawing that is written as it comes: what is written says how far it is, and whoever is told may hold the drawing up.</summary>
+    public IProgress<double> Held => new Stage(_ => Say(0));
+
     /// <summary>For writing; begins where drawing ended.</summary>
     public IProgress<double> Writing()
     {

@@ -34,25 +34,48 @@ public static class PhotoWriter
         var isSame = size == full && settings.Sharpness == OutputSharpness.None && coded is not null && coded == photo.Profile && photo.Codes is not null && settings.FileBits >= photo.Bits;
         var codes = PixelCodes.Of(coded, settings.FileBits, size.Width, size.Height, isSame ? photo : null);
         var coverage = renderer.Photo.Coverage?.Full;
-        if (size == full && settings.Sharpness == OutputSharpness.None) renderer.Copies.Picture(recipe, (y, light) => Take(y, light, CoverageRow(coverage, y)), even.Drawing, cancel);
+        var isFull = size == full && settings.Sharpness == OutputSharpness.None;
+        using var coming = isFull && coverage is null && WritingPace.IsTold(settings.Format) ? codes.Coming() : null;
+        if (coming is not null)
+        {
+            // Drawn and written at once: an encoder uses one thread.
+            var metadata = Metadata();
+            WholeFile.Write(path, temporary => Meanwhile.Do(
+                stop => renderer.Copies.Picture(recipe, (y, light) => { codes.Row(y, light); coming.Came(y); }, even.Held, stop),
+                coming.GiveUp,
+                stop => { using var pixels = coming.Picture(); PictureEncoding.Write(pixels, temporary, settings, embedded, metadata, even.Writing(), stop); },
+                cancel), cancel);
+        }
         else
         {
-            var picture = SizedPicture.Of(renderer, recipe, size, settings.Sharpness, even.Drawing, cancel);
-            coverage = picture.Coverage;
-            Core.Imaging.Rows.Each(size.Height, y => Take(y, picture.Light.Row(y), CoverageRow(coverage, y)), cancel);
+            if (isFull)
+            {
+                renderer.Copies.Picture(recipe, (y, light) => Take(y, light, CoverageRow(coverage, y)), even.Drawing, cancel);
+            }
+            else
+            {
+                var picture = SizedPicture.Of(renderer, recipe, size, settings.Sharpness, even.Drawing, cancel);
+                coverage = picture.Coverage;
+                Core.Imaging.Rows.Each(size.Height, y => Take(y, picture.Light.Row(y), CoverageRow(coverage, y)), cancel);
+            }
+            using var opaque = codes.Picture();
+            using var pixels = coverage is null || !settings.KeepsTransparency ? opaque.Copy() : Transparency.Joined(opaque, coverage);
+            var metadata = Metadata();
+            using (WritingPace.IsTold(settings.Format) ? null : even.WritingUntold())
+                WholeFile.Write(path, temporary => PictureEncoding.Write(pixels, temporary, settings, embedded, metadata, WritingPace.IsTold(settings.Format) ? even.Writing() : Silence.Kept, cancel), cancel);
         }
-        using var opaque = codes.Picture();
-        using var pixels = coverage is null || !settings.KeepsTransparency ? opaque.Copy() : Transparency.Joined(opaque, coverage);
-        var note = settings.EmbedRecipe ? new RecipeNote(RecipeJson.WriteCompact(recipe), original is null ? null : HashOf(original)) : null;
-        var metadata = CopyMetadata.For(original, size, coded is null, settings, note);
-        using (WritingPace.IsTold(settings.Format) ? null : even.WritingUntold())
-            WholeFile.Write(path, temporary => PictureEncoding.Write(pixels, temporary, settings, embedded, metadata, WritingPace.IsTold(settings.Format) ? even.Writing() : Silence.Kept, cancel), cancel);
         progress?.Report(1);
 
         void Take(int y, Core.Imaging.LightRow light, float[]? seen)
         {
             if (seen is not null && !settings.KeepsTransparency) WhiteGround.Lay(light, seen);
             codes.Row(y, light);
+        }
+
+        CopyMetadata Metadata()
+        {
+            var note = settings.EmbedRecipe ? new RecipeNote(RecipeJson.WriteCompact(recipe), original is null ? null : HashOf(original)) : null;
+            return CopyMetadata.For(original, size, coded is null, settings, note);
         }
     }
 

@@ -23,6 +23,9 @@ internal abstract class PixelCodes(int width, int height)
     /// <summary>The picture of all rows.</summary>
     public abstract Image Picture();
 
+    /// <summary>The same while rows are still taken in; null where the picture must be there as a whole.</summary>
+    public virtual IComingPicture? Coming() => null;
+
     /// <summary>Codes of a profile.</summary>
     /// <param name="profile">Of RGB; null for sRGB.</param>
     /// <param name="bits">8 or 16.</param>
@@ -46,6 +49,8 @@ internal abstract class PixelCodes(int width, int height)
         public override void Row(int y, LightRow light) => SrgbByte.EncodeRow(light, target.AsSpan(3 * y * Width, 3 * Width));
 
         public override Image Picture() => Wrap(target, Width, Height);
+
+        public override IComingPicture Coming() => new ComingPicture<byte>(target, Width, Height);
     }
 
     private sealed class SrgbWords(int width, int height) : PixelCodes(width, height)
@@ -65,6 +70,8 @@ internal abstract class PixelCodes(int width, int height)
         }
 
         public override Image Picture() => Wrap(target, Width, Height);
+
+        public override IComingPicture Coming() => new ComingPicture<ushort>(target, Width, Height);
     }
 
     private sealed class MatrixCodes<T>(MatrixProfile matrix, int bits, int width, int height) : PixelCodes(width, height) where T : unmanaged, INumberBase<T>
@@ -85,6 +92,8 @@ internal abstract class PixelCodes(int width, int height)
         }
 
         public override Image Picture() => Wrap(target, Width, Height);
+
+        public override IComingPicture Coming() => new ComingPicture<T>(target, Width, Height);
     }
 
     private sealed class ThroughLibrary(byte[] profile, int bits, int width, int height, DecodedPhoto? untouched) : PixelCodes(width, height)

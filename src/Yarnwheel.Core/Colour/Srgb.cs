@@ -1,3 +1,6 @@
+using System.Runtime.CompilerServices;
+using System.Runtime.InteropServices;
+
 namespace Yarnwheel.Core.Colour;
 
 /// <summary>The sRGB transfer function, between encoded values and linear light.</summary>
@@ -16,6 +19,30 @@ public static class Srgb
 
     /// <summary>Linear light of an 8-bit value.</summary>
     public static float Decode(byte encoded) => FromByte[encoded];
+
+    /// <summary>Linear light of a row of 8-bit values.</summary>
+    /// <param name="rgb">Interleaved, three for each pixel.</param>
+    /// <param name="red">Receives as many as there are pixels.</param>
+    /// <param name="green">As long.</param>
+    /// <param name="blue">As long.</param>
+    internal static void Decode(ReadOnlySpan<byte> rgb, Span<float> red, Span<float> green, Span<float> blue)
+    {
+        ArgumentOutOfRangeException.ThrowIfNotEqual(rgb.Length, 3 * red.Length);
+        ArgumentOutOfRangeException.ThrowIfNotEqual(green.Length, red.Length);
+        ArgumentOutOfRangeException.ThrowIfNotEqual(blue.Length, red.Length);
+        // Every row of a photo comes through here: to ask at each value whether it is within the table and the row took longer than to look it up.
+        ref var table = ref MemoryMarshal.GetArrayDataReference(FromByte);
+        ref var from = ref MemoryMarshal.GetReference(rgb);
+        ref var r = ref MemoryMarshal.GetReference(red);
+        ref var g = ref MemoryMarshal.GetReference(green);
+        ref var b = ref MemoryMarshal.GetReference(blue);
+        for (nint i = 0, at = 0; i < red.Length; i++, at += 3)
+        {
+            Unsafe.Add(ref r, i) = Unsafe.Add(ref table, (nint)Unsafe.Add(ref from, at));
+            Unsafe.Add(ref g, i) = Unsafe.Add(ref table, (nint)Unsafe.Add(ref from, at + 1));
+            Unsafe.Add(ref b, i) = Unsafe.Add(ref table, (nint)Unsafe.Add(ref from, at + 2));
+        }
+    }
 
     /// <summary>Encoded value of linear light; 0 … 1 maps onto 0 … 1, outside it goes on.</summary>
     public static float Encode(float linear) => (float)Encode((double)linear);

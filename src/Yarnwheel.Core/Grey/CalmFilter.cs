@@ -1,3 +1,5 @@
+using System.Runtime.CompilerServices;
+using System.Runtime.InteropServices;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Lanes;
@@ -89,30 +91,82 @@ internal sealed class CalmFilter
         private readonly Span<float> a = a;
         private readonly Span<float> b = b;
 
+        // Wider lanes would need more registers than there are.
+        public static bool PairsItself => true;
+
         public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
+            var i = from;
+            // Two at a time: while one waits for a result, the other is worked on.
+            for (; i + 2 * T.Count <= to; i += 2 * T.Count) Pair<T>(i);
+            for (; i < to; i += T.Count) One<T>(i);
+        }
+
+        private void Pair<T>(int i) where T : struct, ILanes<T>
+        {
             T zero = T.Of(0), one = T.Of(1), half = T.Of(0.5f), range = T.Of(-inverseRange2);
-            for (var i = from; i < to; i += T.Count)
+            ref var atL = ref Unsafe.Add(ref MemoryMarshal.GetReference(fromL), start + i);
+            ref var atA = ref Unsafe.Add(ref MemoryMarshal.GetReference(fromA), start + i);
+            ref var atB = ref Unsafe.Add(ref MemoryMarshal.GetReference(fromB), start + i);
+            T l0 = T.Load(ref atL), a0 = T.Load(ref atA), b0 = T.Load(ref atB);
+            T l1 = T.Load(ref Unsafe.Add(ref atL, T.Count)), a1 = T.Load(ref Unsafe.Add(ref atA, T.Count)), b1 = T.Load(ref Unsafe.Add(ref atB, T.Count));
+            T sumL0 = l0, sumA0 = a0, sumB0 = b0, sum0 = one, sumL1 = l1, sumA1 = a1, sumB1 = b1, sum1 = one;
+            // To ask at each neighbour whether it is there would take half as long as the work.
+            ref var places = ref MemoryMarshal.GetReference(offsets);
+            ref var shares = ref MemoryMarshal.GetReference(weights);
+            for (nint k = 0; k < offsets.Length; k++)
             {
-                T l0 = fromL.Load<T>(start + i), a0 = fromA.Load<T>(start + i), b0 = fromB.Load<T>(start + i);
-                T sumL = l0, sumA = a0, sumB = b0, sum = one;
-                for (var k = 0; k < offsets.Length; k++)
-                {
-                    var at = start + i + offsets[k];
-                    T l1 = fromL.Load<T>(at), a1 = fromA.Load<T>(at), b1 = fromB.Load<T>(at);
-                    T dl = (l1 - l0) * half, da = a1 - a0, db = b1 - b0;
-                    var near = T.Max(zero, T.MulAdd(T.MulAdd(dl, dl, T.MulAdd(da, da, db * db)), range, one));
-                    var w = near * near * T.Of(weights[k]);
-                    sumL = T.MulAdd(w, l1, sumL);
-                    sumA = T.MulAdd(w, a1, sumA);
-                    sumB = T.MulAdd(w, b1, sumB);
-                    sum += w;
-                }
-                var all = one / sum;
-                l.Save(i, sumL * all);
-                a.Save(i, sumA * all);
-                b.Save(i, sumB * all);
+                nint at = Unsafe.Add(ref places, k), next = at + T.Count;
+                var share = T.Of(Unsafe.Add(ref shares, k));
+                T nearL0 = T.Load(ref Unsafe.Add(ref atL, at)), nearA0 = T.Load(ref Unsafe.Add(ref atA, at)), nearB0 = T.Load(ref Unsafe.Add(ref atB, at));
+                T nearL1 = T.Load(ref Unsafe.Add(ref atL, next)), nearA1 = T.Load(ref Unsafe.Add(ref atA, next)), nearB1 = T.Load(ref Unsafe.Add(ref atB, next));
+                T w0 = Weight((nearL0 - l0) * half, nearA0 - a0, nearB0 - b0, zero, one, range) * share;
+                T w1 = Weight((nearL1 - l1) * half, nearA1 - a1, nearB1 - b1, zero, one, range) * share;
+                sumL0 = T.MulAdd(w0, nearL0, sumL0);
+                sumA0 = T.MulAdd(w0, nearA0, sumA0);
+                sumB0 = T.MulAdd(w0, nearB0, sumB0);
+                sum0 += w0;
+                sumL1 = T.MulAdd(w1, nearL1, sumL1);
+                sumA1 = T.MulAdd(w1, nearA1, sumA1);
+                sumB1 = T.MulAdd(w1, nearB1, sumB1);
+                sum1 += w1;
             }
+            Save(i, sumL0, sumA0, sumB0, one / sum0);
+            Save(i + T.Count, sumL1, sumA1, sumB1, one / sum1);
+        }
+
+        private void One<T>(int i) where T : struct, ILanes<T>
+        {
+            T zero = T.Of(0), one = T.Of(1), half = T.Of(0.5f), range = T.Of(-inverseRange2);
+            T l0 = fromL.Load<T>(start + i), a0 = fromA.Load<T>(start + i), b0 = fromB.Load<T>(start + i);
+            T sumL = l0, sumA = a0, sumB = b0, sum = one;
+            for (var k = 0; k < offsets.Length; k++)
+            {
+                var at = start + i + offsets[k];
+                T nearL = fromL.Load<T>(at), nearA = fromA.Load<T>(at), nearB = fromB.Load<T>(at);
+                var w = Weight((nearL - l0) * half, nearA - a0, nearB - b0, zero, one, range) * T.Of(weights[k]);
+                sumL = T.MulAdd(w, nearL, sumL);
+                sumA = T.MulAdd(w, nearA, sumA);
+                sumB = T.MulAdd(w, nearB, sumB);
+                sum += w;
+            }
+            Save(i, sumL, sumA, sumB, one / sum);
+        }
+
+        /// <summary>Tukey's biweight of a difference.</summary>
+        [MethodImpl(MethodImplOptions.AggressiveInlining)]
+        private static T Weight<T>(T l, T a, T b, T zero, T one, T range) where T : struct, ILanes<T>
+        {
+            var near = T.Max(zero, T.MulAdd(T.MulAdd(l, l, T.MulAdd(a, a, b * b)), range, one));
+            return near * near;
+        }
+
+        [MethodImpl(MethodImplOptions.AggressiveInlining)]
+        private void Save<T>(int i, T sumL, T sumA, T sumB, T share) where T : struct, ILanes<T>
+        {
+            l.Save(i, sumL * share);
+            a.Save(i, sumA * share);
+            b.Save(i, sumB * share);
         }
     }
 

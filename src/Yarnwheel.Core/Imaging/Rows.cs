@@ -1,9 +1,16 @@
+using System.Buffers;
+using System.Runtime.ExceptionServices;
+
 namespace Yarnwheel.Core.Imaging;
 
 /// <summary>Runs work on the rows of a picture in parallel; rows do not depend on one another, so threads change nothing in the result.</summary>
 public static class Rows
 {
     private const int Band = 16;
+
+    /// <summary>Whether this thread has a piece of the picture to itself.</summary>
+    [ThreadStatic]
+    private static bool isApart;
 
     /// <param name="count">Number of rows.</param>
     /// <param name="row">Does one row.</param>
@@ -30,26 +37,65 @@ public static class Rows
 
     /// <summary>Gives each row a buffer to work in; a row must not read what another left there.</summary>
     /// <param name="count">Number of rows.</param>
-    /// <param name="scratch">Length of the buffer.</param>
+    /// <param name="scratch">Length of the buffer, at least.</param>
     /// <param name="row">Does one row.</param>
     /// <param name="cancel">Ends the work early.</param>
     public static void Each(int count, int scratch, Action<int, float[]> row, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(row);
         var bands = (count + Band - 1) / Band;
+        if (isApart || bands <= 1)
+        {
+            var buffer = ArrayPool<float>.Shared.Rent(scratch);
+            for (var b = 0; b < bands; b++)
+            {
+                cancel.ThrowIfCancellationRequested();
+                One(b, buffer);
+            }
+            ArrayPool<float>.Shared.Return(buffer);
+            return;
+        }
+        Together(() => Parallel.For(0, bands, new ParallelOptions { CancellationToken = cancel }, () => ArrayPool<float>.Shared.Rent(scratch), (b, _, buffer) =>
+        {
+            One(b, buffer);
+            return buffer;
+        }, buffer => ArrayPool<float>.Shared.Return(buffer)));
+
+        void One(int band, float[] buffer)
+        {
+            var end = Math.Min(count, (band + 1) * Band);
+            for (var y = band * Band; y < end; y++) row(y, buffer);
+        }
+    }
+
+    /// <summary>Does the same on as many threads as there are processors, each with pieces of the picture of its own: rows that one works on meanwhile are not shared out any more.</summary>
+    /// <param name="work">Takes pieces until there are none.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public static void Apart(Action work, CancellationToken cancel = default) =>
+        Together(() => Parallel.For(0, Environment.ProcessorCount, new ParallelOptions { CancellationToken = cancel }, _ =>
+        {
+            var before = isApart;
+            isApart = true;
+            try
+            {
+                work();
+            }
+            finally
+            {
+                isApart = before;
+            }
+        }));
+
+    /// <summary>Whoever called knows one failure, not how many threads met it.</summary>
+    private static void Together(Action work)
+    {
         try
         {
-            Parallel.For(0, bands, new ParallelOptions { CancellationToken = cancel }, () => new float[scratch], (b, _, buffer) =>
-            {
-                var end = Math.Min(count, (b + 1) * Band);
-                for (var y = b * Band; y < end; y++) row(y, buffer);
-                return buffer;
-            }, _ => { });
+            work();
         }
         catch (AggregateException several)
         {
-            // Whoever called knows one failure, not how many threads met it.
-            System.Runtime.ExceptionServices.ExceptionDispatchInfo.Throw(several.Flatten().InnerExceptions[0]);
+            ExceptionDispatchInfo.Throw(several.Flatten().InnerExceptions[0]);
         }
     }
 }

@@ -9,6 +9,9 @@ internal interface ILaneKernel
 {
     /// <summary>Does the pixels from one to another: a whole number of lanes.</summary>
     void Run<T>(int from, int to) where T : struct, ILanes<T>;
+
+    /// <summary>Whether it works on two at a time by itself, so that it needs no wider lanes for that.</summary>
+    static virtual bool PairsItself => false;
 }
 
 /// <example><code>
@@ -29,8 +32,10 @@ internal static class LaneLoop
         var at = 0;
         if (Avx512F.IsSupported && Avx2.IsSupported)
         {
+            var pairs = TKernel.PairsItself ? 0 : length & ~(Lanes32.Count - 1);
+            if (pairs > 0) kernel.Run<Lanes32>(0, pairs);
             at = length & ~(Lanes16.Count - 1);
-            if (at > 0) kernel.Run<Lanes16>(0, at);
+            if (at > pairs) kernel.Run<Lanes16>(pairs, at);
         }
         else if (Avx2.IsSupported && Fma.IsSupported)
         {

@@ -34,7 +34,18 @@ internal sealed class Ramp(RampPart part, int width, int height)
         var start = (length - run) / 2;
         var first = (((place.X - fromX) * wayX + (place.Y - fromY) * wayY) / length - start) / run;
         var step = place.Step * wayX / length / run;
-        for (var i = 0; i < mask.Length; i++) mask[i] = Fall(first + i * step);
+        if (step == 0)
+        {
+            mask.Fill(Fall(first));
+            return;
+        }
+        // Before it begins and after its end every pixel is the same; a pixel more on either side is reckoned.
+        double one = -first / step, other = (1 - first) / step;
+        var from = (int)Math.Clamp(Math.Min(one, other) - 1, 0, mask.Length);
+        var to = (int)Math.Clamp(Math.Max(one, other) + 2, from, mask.Length);
+        mask[..from].Fill(step > 0 ? 1 : 0);
+        for (var i = from; i < to; i++) mask[i] = Fall(first + i * step);
+        mask[to..].Fill(step > 0 ? 0 : 1);
     }
 
     private void Radial(RowPlace place, Span<float> mask)

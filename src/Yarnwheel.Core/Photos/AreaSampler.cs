@@ -1,4 +1,5 @@
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Lanes;
 
 namespace Yarnwheel.Core.Photos;
 
@@ -42,35 +43,36 @@ public static class AreaSampler
         for (var x = 0; x < columns.Length; x++) columns[x] = Cover.Of(region.X + x, step, level.Width);
         var firstColumn = columns[0].First;
         var span = columns[^1].First + columns[^1].Count - firstColumn;
-        Rows.Each(region.Height, y =>
+        Rows.Each(region, 6 * span, (y, buffer) =>
         {
-            var rows = Cover.Of(region.Y + y, step, level.Height);
-            var buffer = new float[6 * span];
-            var sum = buffer.AsSpan(3 * span, 3 * span);
+            var rows = Cover.Of(y, step, level.Height);
+            Span<float> row = buffer.AsSpan(0, 3 * span), sum = buffer.AsSpan(3 * span, 3 * span);
+            sum.Clear();
             for (var k = 0; k < rows.Count; k++)
             {
-                level.Read(firstColumn, rows.First + k, buffer.AsSpan(0, span), buffer.AsSpan(span, span), buffer.AsSpan(2 * span, span));
-                var weight = rows.Weight(k);
-                for (var i = 0; i < 3 * span; i++) sum[i] += weight * buffer[i];
+                level.Read(firstColumn, rows.First + k, row[..span], row.Slice(span, span), row.Slice(2 * span, span));
+                LaneLoop.Over(new AddKernel(row, rows.Weight(k), sum), sum.Length);
             }
-            for (var x = 0; x < region.Width; x++)
+            var into = planes.Row(y);
+            for (var x = 0; x < columns.Length; x++)
             {
-                float red = 0, green = 0, blue = 0;
                 ref readonly var cover = ref columns[x];
-                for (var k = 0; k < cover.Count; k++)
-                {
-                    var weight = cover.Weight(k);
-                    var at = cover.First - firstColumn + k;
-                    red += weight * sum[at];
-                    green += weight * sum[span + at];
-                    blue += weight * sum[2 * span + at];
-                }
-                var into = y * region.Width + x;
-                planes.Red[into] = red;
-                planes.Green[into] = green;
-                planes.Blue[into] = blue;
+                var at = cover.First - firstColumn;
+                (into.Red[x], into.Green[x], into.Blue[x]) = (cover.Mean(sum[at..]), cover.Mean(sum[(span + at)..]), cover.Mean(sum[(2 * span + at)..]));
             }
         }, cancel);
         return planes;
+    }
+
+    private readonly ref struct AddKernel(ReadOnlySpan<float> row, float weight, Span<float> sum) : ILaneKernel
+    {
+        private readonly ReadOnlySpan<float> row = row;
+        private readonly float weight = weight;
+        private readonly Span<float> sum = sum;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            for (var i = from; i < to; i += T.Count) sum.Save(i, sum.Load<T>(i) + T.Of(weight) * row.Load<T>(i));
+        }
     }
 }

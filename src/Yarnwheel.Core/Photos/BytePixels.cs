@@ -1,5 +1,4 @@
 using Yarnwheel.Core.Colour;
-using Yarnwheel.Core.Imaging;
 
 namespace Yarnwheel.Core.Photos;
 
@@ -19,13 +18,7 @@ public sealed class BytePixels : PhotoPixels
 
     public override void Read(int x, int y, Span<float> red, Span<float> green, Span<float> blue)
     {
-        var at = 3 * (y * Width + x);
-        var source = rgb.AsSpan(at, 3 * red.Length);
-        for (var i = 0; i < red.Length; i++)
-        {
-            red[i] = Srgb.Decode(source[3 * i]);
-            green[i] = Srgb.Decode(source[3 * i + 1]);
-            blue[i] = Srgb.Decode(source[3 * i + 2]);
-        }
+        var source = rgb.AsSpan(3 * (y * Width + x), 3 * red.Length);
+        Srgb.Decode(source, red, green[..red.Length], blue[..red.Length]);
     }
 }

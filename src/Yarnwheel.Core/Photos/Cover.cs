@@ -8,6 +8,16 @@ internal readonly record struct Cover(int First, int Count, float FirstWeight, f
     /// <summary>Share of the k-th of them; the shares add up to 1.</summary>
     public float Weight(int k) => k == 0 ? FirstWeight : k == Count - 1 ? LastWeight : InnerWeight;
 
+    /// <summary>The mean of the finer pixels by their shares.</summary>
+    /// <param name="values">Of the finer pixels, from the first of them on.</param>
+    public float Mean(ReadOnlySpan<float> values)
+    {
+        var sum = FirstWeight * values[0];
+        if (Count == 1) return sum;
+        for (var k = 1; k < Count - 1; k++) sum += InnerWeight * values[k];
+        return sum + LastWeight * values[Count - 1];
+    }
+
     /// <param name="position">The coarser pixel.</param>
     /// <param name="step">Finer pixels a coarser pixel.</param>
     /// <param name="length">How many finer pixels there are.</param>

@@ -2,7 +2,7 @@ using Yarnwheel.Core.Imaging;
 
 namespace Yarnwheel.Core.Photos;
 
-/// <summary>Linear light with sRGB primaries, unbounded, interleaved R, G, B: photos in wider colour spaces, and pyramid levels.</summary>
+/// <summary>Linear light with sRGB primaries, unbounded, interleaved R, G, B: photos in wider colour spaces.</summary>
 public sealed class FloatPixels : PhotoPixels
 {
     private readonly float[] rgb;

@@ -71,11 +71,11 @@ public sealed class Pyramid : IPiece
         return new Pyramid(full, count, coverage is null ? null : Build(coverage));
     }
 
-    private static FloatPixels Halve(PhotoPixels source, CancellationToken cancel)
+    private static PlanarPixels Halve(PhotoPixels source, CancellationToken cancel)
     {
         var width = (source.Width + 1) / 2;
         var height = (source.Height + 1) / 2;
-        var result = new float[3 * width * height];
+        var planes = new[] { new float[width * height], new float[width * height], new float[width * height] };
         Parallel.For(0, height, new ParallelOptions { CancellationToken = cancel }, () => new float[6 * source.Width], (y, _, rows) =>
         {
             var w = source.Width;
@@ -86,14 +86,15 @@ public sealed class Pyramid : IPiece
             {
                 var above = rows.AsSpan(c * w, w);
                 var below = rows.AsSpan((c + 3) * w, w);
+                var into = planes[c].AsSpan(y * width, width);
                 for (var x = 0; x < width; x++)
                 {
                     var x1 = Math.Min(2 * x + 1, w - 1);
-                    result[3 * (y * width + x) + c] = (above[2 * x] + above[x1] + below[2 * x] + below[x1]) * 0.25f;
+                    into[x] = (above[2 * x] + above[x1] + below[2 * x] + below[x1]) * 0.25f;
                 }
             }
             return rows;
         }, _ => { });
-        return new FloatPixels(result, width, height);
+        return new PlanarPixels(planes[0], planes[1], planes[2], width, height);
     }
 }

@@ -19,14 +19,28 @@ internal sealed class AreaVersions(RenderPlan plan, RenderedView view)
     public LightRow Of(AreaPlan area, RenderedMask mask, int y, int first, int length, ReadOnlySpan<float> grey, Span<float> scratch)
     {
         var version = new LightRow(Take(scratch, 5, 3), region.Width);
-        var own = Take(scratch, 8, 1);
-        view.Lit.Light.Row(y, region).CopyTo(version);
-        grey.CopyTo(own);
-        if (mask.Fringe is { } fringe) Replace(fringe, y, area, p => p.Foreground, version, own, scratch);
         var drawn = version.Slice(first, length);
         var colour = (float)(area.Area.Colour / 100);
-        area.Colour.Row(drawn);
-        if (colour < 1)
+        var own = grey;
+        if (mask.Fringe is { } fringe)
+        {
+            // Its pixels lie anywhere in the row.
+            var cleaned = Take(scratch, 8, 1);
+            view.Lit.Light.Row(y, region).CopyTo(version);
+            grey.CopyTo(cleaned);
+            Replace(fringe, y, area, p => p.Foreground, version, cleaned, scratch);
+            own = cleaned;
+        }
+        else if (colour > 0)
+        {
+            view.Lit.Light.Row(y, region).Slice(first, length).CopyTo(drawn);
+        }
+        if (colour > 0) area.Colour.Row(drawn);
+        if (colour == 0)
+        {
+            Fill(drawn, own.Slice(first, length), area.Tint);
+        }
+        else if (colour < 1)
         {
             var toned = new LightRow(Take(scratch, 9, 3), region.Width).Slice(first, length);
             Fill(toned, own.Slice(first, length), area.Tint);

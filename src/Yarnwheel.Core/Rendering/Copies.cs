@@ -28,14 +28,10 @@ public sealed class Copies
         ArgumentNullException.ThrowIfNull(recipe);
         ArgumentNullException.ThrowIfNull(row);
         var plan = RenderPlan.Compile(recipe, source);
-        Strips.Each(source.Drawing(1, 0, cancel), ReachOf(plan), (drawing, region) =>
-        {
-            var picture = FinishedPicture.Of(plan, drawing, region);
-            Rows.Each(region, y => row(y, picture.Row(y, region)), cancel);
-        }, progress);
+        Strips.Each(source.Drawing(1, 0, cancel), ReachOf(plan), (drawing, region) => FinishedPicture.Give(plan, drawing, region, row), progress);
     }
 
-    /// <summary>Says how long drawing the picture would take just now, by drawing up to three of its strips.</summary>
+    /// <summary>Says how long drawing the picture would take just now, by drawing up to three stretches of it.</summary>
     /// <param name="recipe">Valid.</param>
     /// <param name="cancel">Ends the trial early.</param>
     /// <returns>What is reckoned once for the whole photo, which is known here after the trial; and all strips.</returns>
@@ -43,17 +39,18 @@ public sealed class Copies
     {
         ArgumentNullException.ThrowIfNull(recipe);
         var plan = RenderPlan.Compile(recipe, source);
-        var strips = Strips.Of(source.Photo.Width, source.Photo.Height, ReachOf(plan)).ToList();
-        var first = Time(strips[strips.Count / 2]);
-        if (strips.Count == 1) return (TimeSpan.Zero, first);
-        var others = Time(strips[strips.Count / 4]);
-        if (strips.Count >= 6 && others < LongTrial) others = (others + Time(strips[3 * strips.Count / 4])) / 2;
-        return (first > others ? first - others : TimeSpan.Zero, others * strips.Count);
+        var whole = source.Drawing(1, 0, cancel).Whole;
+        var stretches = Strips.Stretches(whole, ReachOf(plan));
+        var first = Time(stretches[stretches.Count / 2]);
+        if (stretches.Count == 1) return (TimeSpan.Zero, first);
+        var others = Time(stretches[stretches.Count / 4]);
+        if (stretches.Count >= 6 && others < LongTrial) others = (others + Time(stretches[3 * stretches.Count / 4])) / 2;
+        return (first > others ? first - others : TimeSpan.Zero, others * (whole.Height / (double)stretches[0].Height));
 
-        TimeSpan Time(Region strip)
+        TimeSpan Time(Region stretch)
         {
             var since = Stopwatch.GetTimestamp();
-            Strips.One(source.Drawing(1, 0, cancel), strip, (drawing, region) => FinishedPicture.Of(plan, drawing, region));
+            Strips.Each(source.Drawing(1, 0, cancel), stretch, ReachOf(plan), (drawing, region) => FinishedPicture.Give(plan, drawing, region, (_, _) => { }));
             return Stopwatch.GetElapsedTime(since);
         }
     }

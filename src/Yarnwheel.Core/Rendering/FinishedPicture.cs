@@ -26,6 +26,28 @@ internal static class FinishedPicture
         return picture;
     }
 
+    /// <summary>Gives the rows of a region away one by one, from any thread; they are kept only where sharpening looks at their neighbours.</summary>
+    /// <param name="plan">The recipe.</param>
+    /// <param name="drawing">The picture, at 100 % or below.</param>
+    /// <param name="region">What is drawn.</param>
+    /// <param name="row">Receives each row's number and its light; may write over it.</param>
+    public static void Give(RenderPlan plan, Drawing drawing, Region region, RowOfLight row)
+    {
+        if (plan.Sharpen is not null)
+        {
+            var picture = Of(plan, drawing, region);
+            Rows.Each(region, y => row(y, picture.Row(y, region)), drawing.Cancel);
+            return;
+        }
+        var composition = new Composition(plan, RenderedView.Of(plan, drawing, region));
+        Rows.Each(region, 3 * region.Width + Composition.Scratch(region.Width), (y, scratch) =>
+        {
+            var light = new LightRow(scratch, region.Width);
+            composition.Result(y, light, scratch.AsSpan(3 * region.Width));
+            row(y, light);
+        }, drawing.Cancel);
+    }
+
     private static LightPlanes Composed(RenderPlan plan, Drawing drawing, Region region, bool lifted)
     {
         var composition = new Composition(plan, RenderedView.Of(plan, drawing, region, lifted));

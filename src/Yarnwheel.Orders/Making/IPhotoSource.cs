@@ -27,7 +27,7 @@ public sealed class StoredPhotos(PhotoLimits limits) : IPhotoSource
         ArgumentNullException.ThrowIfNull(picture);
         var path = Path.Combine(data, picture.Original);
         if (!File.Exists(path)) throw new Core.YarnwheelException($"The original of {picture.Photo} is missing from the store. Its takes are kept; add the same file again and they work as before.");
-        var decoded = new PhotoReader(limits).ReadPage(path, picture.Page, cancel);
+        var decoded = new PhotoReader(limits).BeginPage(path, picture.Page, cancel);
         return (decoded, new PhotoRenderer(decoded.Pyramid(), Cache, new MaskPictureFolder(Path.Combine(data, "masks"), limits)));
     }
 }
