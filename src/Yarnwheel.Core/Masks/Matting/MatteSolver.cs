@@ -26,6 +26,10 @@ internal static class MatteSolver
     /// <summary>Squared distance of the two models at which a pixel is half trusted.</summary>
     public const float Told = 4;
 
+    /// <summary>Doubt of a change: a share of the deviation of what was found, and a constant.</summary>
+    private const float Hesitant = 0.3f;
+    private const float Slight = 0.02f;
+
     private static readonly double[] ForegroundReach = [3, 6, 12, 30];
     private static readonly double[] BackgroundReach = [2, 5, 12, 30];
 
@@ -77,7 +81,7 @@ internal static class MatteSolver
                     var at = active[from + k];
                     var learnt = block.Apart[k] / (block.Apart[k] + Doubt) * share[at];
                     alpha[at] = rough[at] + learnt * (block.Mean[k] - rough[at]);
-                    sure[at] = rough[at] + Trust(block.Apart[k]) * share[at] * (block.Mean[k] - rough[at]);
+                    sure[at] = rough[at] + Trust(block.Apart[k]) * share[at] * Sure(block.Mean[k] - rough[at], block.Deviation[k]);
                     deviation[at] = block.Deviation[k] * MathF.Sqrt(learnt);
                     apart[at] = block.Apart[k];
                 }
@@ -114,6 +118,15 @@ internal static class MatteSolver
 
     /// <summary>How far the matte counts against the rough mask, by how far both models lie apart.</summary>
     public static float Trust(float apart) => apart * apart / (apart * apart + Told * Told);
+
+    /// <summary>What is made of a change: one no larger than its own doubt hardly anything, so that a mask that is right already stays as it is.</summary>
+    /// <param name="change">From the rough mask's value.</param>
+    /// <param name="deviation">Of what was found.</param>
+    public static float Sure(float change, float deviation)
+    {
+        var doubt = Hesitant * deviation + Slight;
+        return change * (change * change) / (change * change + doubt * doubt);
+    }
 
     /// <summary>How mixed the neighbours of each pixel are, 0 … 1.</summary>
     private static float[] Mixedness(float[] alpha, int width, int height)

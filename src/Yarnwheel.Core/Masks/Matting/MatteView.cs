@@ -85,7 +85,7 @@ internal sealed class MatteView
             var x = (int)block.Name[k];
             var at = row + Math.Clamp((int)((region.X + x + 0.5f) * step - origin.X), 0, solution.Width - 1);
             var trust = MatteSolver.Trust(block.Apart[k]) * solution.Share[at];
-            into[x] = MatteGuards.Within(solution.Bounds[at], Math.Clamp(rough[x] + trust * (block.Mean[k] - rough[x]), 0, 1), rough[x]);
+            into[x] = MatteGuards.Within(solution.Bounds[at], Math.Clamp(rough[x] + trust * MatteSolver.Sure(block.Mean[k] - rough[x], block.Deviation[k]), 0, 1), rough[x]);
         }
         return 0;
     }
