@@ -95,6 +95,8 @@ public static class OkLab
         private readonly Span<float> a = a;
         private readonly Span<float> b = b;
 
+        public static bool InPairs => true;
+
         public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
             for (var i = from; i < to; i += T.Count)

@@ -91,13 +91,10 @@ internal sealed class CalmFilter
         private readonly Span<float> a = a;
         private readonly Span<float> b = b;
 
-        // Wider lanes would need more registers than there are.
-        public static bool PairsItself => true;
-
         public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
             var i = from;
-            // Two at a time: while one waits for a result, the other is worked on.
+            // Two at a time, with what both share held once: while one waits for a result, the other is worked on.
             for (; i + 2 * T.Count <= to; i += 2 * T.Count) Pair<T>(i);
             for (; i < to; i += T.Count) One<T>(i);
         }

@@ -54,6 +54,8 @@ public static class GreyConversion
         private readonly LightRow light = light;
         private readonly Span<float> lightness = lightness;
 
+        public static bool InPairs => true;
+
         public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
             for (var i = from; i < to; i += T.Count)

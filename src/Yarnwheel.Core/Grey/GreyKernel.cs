@@ -49,6 +49,8 @@ internal static class GreyKernel
         private readonly ReadOnlySpan<float> lightness = lightness;
         private readonly Span<float> grey = grey;
 
+        public static bool InPairs => true;
+
         public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
             for (var i = from; i < to; i += T.Count)
@@ -66,6 +68,8 @@ internal static class GreyKernel
         private readonly ReadOnlySpan<float> weight = weight;
         private readonly CurvePieces curve = curve;
         private readonly Span<float> grey = grey;
+
+        public static bool InPairs => true;
 
         public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
@@ -101,6 +105,8 @@ internal static class GreyKernel
         private readonly ReadOnlySpan<float> b = b;
         private readonly Span<float> turn = turn;
         private readonly Span<float> weight = weight;
+
+        public static bool InPairs => true;
 
         public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {

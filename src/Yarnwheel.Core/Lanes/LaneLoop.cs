@@ -10,8 +10,9 @@ internal interface ILaneKernel
     /// <summary>Does the pixels from one to another: a whole number of lanes.</summary>
     void Run<T>(int from, int to) where T : struct, ILanes<T>;
 
-    /// <summary>Whether it works on two at a time by itself, so that it needs no wider lanes for that.</summary>
-    static virtual bool PairsItself => false;
+    /// <summary>Whether it is worked on by twice sixteen: for chains in which each operation waits for the one before, short enough for the registers.
+    /// Longer ones the compiler would no longer put in place, and they became slower.</summary>
+    static virtual bool InPairs => false;
 }
 
 /// <example><code>
@@ -32,7 +33,7 @@ internal static class LaneLoop
         var at = 0;
         if (Avx512F.IsSupported && Avx2.IsSupported)
         {
-            var pairs = TKernel.PairsItself ? 0 : length & ~(Lanes32.Count - 1);
+            var pairs = TKernel.InPairs ? length & ~(Lanes32.Count - 1) : 0;
             if (pairs > 0) kernel.Run<Lanes32>(0, pairs);
             at = length & ~(Lanes16.Count - 1);
             if (at > pairs) kernel.Run<Lanes16>(pairs, at);

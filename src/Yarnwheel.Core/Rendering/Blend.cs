@@ -47,6 +47,8 @@ internal static class Blend
         private readonly ReadOnlySpan<float> over = over;
         private readonly float share = share;
 
+        public static bool InPairs => true;
+
         public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
             for (var i = from; i < to; i += T.Count) into.Save(i, into.Load<T>(i) * T.Of(1 - share) + over.Load<T>(i) * T.Of(share));
@@ -59,6 +61,8 @@ internal static class Blend
         private readonly ReadOnlySpan<float> over = over;
         private readonly ReadOnlySpan<float> mask = mask;
         private readonly float strength = strength;
+
+        public static bool InPairs => true;
 
         public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
