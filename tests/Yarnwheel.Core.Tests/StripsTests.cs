@@ -50,11 +50,15 @@ public sealed class StripsTests
     [Fact]
     public void A_failure_in_any_strip_is_the_one_that_is_met()
     {
-        var renderer = new PhotoRenderer(Pictures.Pyramid(Pictures.Smooth(3000, 800), 3000, 800));
+        var renderer = new PhotoRenderer(Pictures.Pyramid(Pictures.Smooth(3000, 2000), 3000, 2000));
+        var rows = 0;
         Assert.Throws<InvalidDataException>(() => renderer.Copies.Picture(new Recipe(), (y, _) =>
         {
-            if (y == 700) throw new InvalidDataException();
+            if (y == 120) throw new InvalidDataException();
+            Interlocked.Increment(ref rows);
         }, cancel: TestContext.Current.CancellationToken));
+        // The others are not drawn to the end for nothing.
+        Assert.InRange(rows, 1, 1500);
         using var cancelled = new CancellationTokenSource();
         Assert.ThrowsAny<OperationCanceledException>(() => renderer.Copies.Picture(new Recipe(), (y, _) =>
         {

@@ -46,7 +46,16 @@ internal static class Strips
         Rows.Apart(() =>
         {
             var arena = new PlaneArena();
-            for (var k = Interlocked.Increment(ref next); k < strips.Count; k = Interlocked.Increment(ref next)) Draw(k, arena);
+            try
+            {
+                for (var k = Interlocked.Increment(ref next); k < strips.Count; k = Interlocked.Increment(ref next)) Draw(k, arena);
+            }
+            catch
+            {
+                // One failure ends them all: nobody begins another strip.
+                Volatile.Write(ref next, strips.Count);
+                throw;
+            }
         }, drawing.Cancel);
 
         void Draw(int k, PlaneArena arena)
