@@ -73,6 +73,8 @@ internal sealed class ComingPixels : PhotoPixels
                     return length;
                 };
                 image.RawsaveTarget(target);
+                // Whoever still waits now waits for rows that never come.
+                Came(0, new UnreadablePhotoException("The file ends too early. Nothing was added; try the file from the camera again."));
             }
             catch (VipsException exception)
             {

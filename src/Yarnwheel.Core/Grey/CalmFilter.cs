@@ -108,7 +108,7 @@ internal sealed class CalmFilter
             T l0 = T.Load(ref atL), a0 = T.Load(ref atA), b0 = T.Load(ref atB);
             T l1 = T.Load(ref Unsafe.Add(ref atL, T.Count)), a1 = T.Load(ref Unsafe.Add(ref atA, T.Count)), b1 = T.Load(ref Unsafe.Add(ref atB, T.Count));
             T sumL0 = l0, sumA0 = a0, sumB0 = b0, sum0 = one, sumL1 = l1, sumA1 = a1, sumB1 = b1, sum1 = one;
-            // To ask at each neighbour whether it is there would take half as long as the work.
+            // All neighbours are there: the border's pixels, of which some are missing, are done apart.
             ref var places = ref MemoryMarshal.GetReference(offsets);
             ref var shares = ref MemoryMarshal.GetReference(weights);
             for (nint k = 0; k < offsets.Length; k++)
