@@ -31,7 +31,7 @@ internal static class RoughSources
         var like = rest.OrderBy(i => picks.Min(p => Between(colours, p, i))).ToArray();
         ShadePick At(int i) => new() { X = (i % scene.Width + 0.5) / scene.Width, Y = (i / scene.Width + 0.5) / scene.Height };
         var part = new ColourPart { Picks = [.. picks.Select(At)], LeaveOut = [At(like[like.Length / 10])] };
-        return ((double[])[6, 9, 12, 18, 25]).Select(reach => Mask(photo, part with { Reach = reach })).MaxBy(m => Grade.Overlap(m, scene.Alpha))!;
+        return ((double[])[1, 2, 3, 4, 6, 9, 12, 18, 25]).Select(reach => Mask(photo, part with { Reach = reach })).MaxBy(m => Grade.Overlap(m, scene.Alpha))!;
     }
 
     private static float[] Mask(BytePixels photo, MaskPart part) =>

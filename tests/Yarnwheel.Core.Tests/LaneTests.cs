@@ -86,6 +86,30 @@ public class LaneTests
     }
 
     [Fact]
+    public void Values_taken_apart_by_turns_come_together_again()
+    {
+        void Of<T>() where T : struct, ILanes<T>
+        {
+            float[] values = [.. Enumerable.Range(0, 2 * T.Count)], even = new float[T.Count], odd = new float[T.Count], back = new float[2 * T.Count];
+            var apart = T.Unzip(T.Load(ref values[0]), T.Load(ref values[T.Count]));
+            T.Store(apart.Even, ref even[0]);
+            T.Store(apart.Odd, ref odd[0]);
+            Assert.Equal(Enumerable.Range(0, T.Count).Select(k => 2f * k), even);
+            Assert.Equal(Enumerable.Range(0, T.Count).Select(k => 2f * k + 1), odd);
+            var (first, last) = T.Zip(apart.Even, apart.Odd);
+            T.Store(first, ref back[0]);
+            T.Store(last, ref back[T.Count]);
+            Assert.Equal(values, back);
+        }
+        Of<Lanes1>();
+        if (!Avx2.IsSupported) Assert.Skip("This processor has no AVX2.");
+        Of<Lanes8>();
+        if (!Avx512F.IsSupported) return;
+        Of<Lanes16>();
+        Of<Lanes32>();
+    }
+
+    [Fact]
     public void The_scalar_lane_gives_what_was_worked_out_in_double_precision()
     {
         var (r, g, b) = (Values(1), Values(2), Values(3));

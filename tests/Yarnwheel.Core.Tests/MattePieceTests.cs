@@ -72,7 +72,7 @@ public class MattePieceTests
         Array.Fill(light.Red, 0.5f);
         Array.Fill(light.Green, 0.25f);
         Array.Fill(light.Blue, 0.125f);
-        var moments = LocalMoments.Of(light, Random(3), cell, [2, 6], CancellationToken.None);
+        var moments = LocalMoments.Of(CellLight.Of(light, cell), Random(3), [2, 6], CancellationToken.None);
         var block = new MatteBlock();
         var k = 0;
         foreach (var (u, v) in ((float, float)[])[(0.5f, 0.5f), (30.2f, 20.7f), (60.4f, 46.1f), (-5, 90)]) moments.At(u, v, block.Foreground, k++);
@@ -84,13 +84,36 @@ public class MattePieceTests
         }
     }
 
+    [Theory]
+    [InlineData(33, 21)]
+    [InlineData(64, 40)]
+    public void Cells_are_summed_as_their_pixels_are_and_go_on_beyond_the_border(int width, int height)
+    {
+        var light = new LightPlanes(new Region(0, 0, width, height));
+        for (var i = 0; i < width * height; i++) (light.Red[i], light.Green[i], light.Blue[i]) = (i % 7 / 7f, i % 11 / 11f, i % 13 / 13f);
+        var cells = CellLight.Of(light, 2);
+        Assert.Equal(((width + 1) / 2, (height + 1) / 2), (cells.Across, cells.Down));
+        for (var y = 0; y < cells.Down; y++)
+        {
+            for (var x = 0; x < cells.Across; x++)
+            {
+                for (var place = 0; place < 4; place++)
+                {
+                    var at = Math.Min(2 * y + place / 2, height - 1) * width + Math.Min(2 * x + place % 2, width - 1);
+                    Assert.Equal((light.Red[at], light.Green[at], light.Blue[at]), (cells.Red[place][y * cells.Across + x], cells.Green[place][y * cells.Across + x], cells.Blue[place][y * cells.Across + x]));
+                }
+            }
+        }
+        Assert.Same(light.Red, CellLight.Of(light, 1).Red[0]);
+    }
+
     [Fact]
     public void Memory_that_is_used_again_changes_nothing()
     {
-        var light = Light(10);
-        var outdated = LocalMoments.Of(light, Random(4), 2, [2, 6, 14], CancellationToken.None);
-        var fresh = LocalMoments.Of(light, Random(5), 2, [2, 6, 14], CancellationToken.None);
-        var again = LocalMoments.Of(light, Random(5), 2, [2, 6, 14], CancellationToken.None, outdated);
+        var light = CellLight.Of(Light(10), 2);
+        var outdated = LocalMoments.Of(light, Random(4), [2, 6, 14], CancellationToken.None);
+        var fresh = LocalMoments.Of(light, Random(5), [2, 6, 14], CancellationToken.None);
+        var again = LocalMoments.Of(light, Random(5), [2, 6, 14], CancellationToken.None, outdated);
         var (one, other) = (new MatteBlock(), new MatteBlock());
         for (var k = 0; k < 40; k++)
         {

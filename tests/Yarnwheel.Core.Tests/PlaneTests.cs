@@ -31,6 +31,24 @@ public class PlaneTests
         }
     }
 
+    [Theory]
+    [InlineData(0.0008, 1)]
+    [InlineData(0.0008, 7)]
+    [InlineData(0.02, 40)]
+    [InlineData(0.3, 100)]
+    public void Near_pixels_are_the_same_whether_columns_are_tried_or_their_envelope_is_drawn(double share, int within)
+    {
+        var random = new Random(5);
+        var marked = Enumerable.Range(0, Width * Height).Select(_ => random.NextDouble() < share).ToArray();
+        DistanceTransform all = DistanceTransform.Of(marked, Width, Height), near = DistanceTransform.Of(marked, Width, Height, within);
+        for (var i = 0; i < marked.Length; i++)
+        {
+            if (all.Distance(i) > within) continue;
+            // Also of several as near the same one.
+            Assert.Equal(all.Nearest(i), near.Nearest(i));
+        }
+    }
+
     [Fact]
     public void With_nothing_marked_all_is_infinitely_far()
     {

@@ -39,7 +39,8 @@ public class SoftEdgeTests
     private static (float[] Inside, float[] Outside)? Voices(LightPlanes light, float[] rough, double radius = Radius)
     {
         float[] rest = [.. rough.Select(m => 1 - m)];
-        return SoftEdges.Of(MattePicture.Of(light, 0), rough, rough, rest, radius, TestContext.Current.CancellationToken);
+        var picture = MattePicture.Of(light, 0);
+        return SoftEdges.Of(picture, CellLight.Of(light, picture.Cell), rough, rough, rest, radius, TestContext.Current.CancellationToken);
     }
 
     private static float[] Cut(Plane<float> alpha, Func<int, int, bool>? moved = null) =>

@@ -64,6 +64,12 @@ internal interface ILanes<T> where T : struct, ILanes<T>
     /// <summary>Two to a whole power, −126 … 127.</summary>
     static abstract T PowerOfTwo(T whole);
 
+    /// <summary>Of values that lie one behind the other, first a's, then b's: every other, and those between.</summary>
+    static abstract (T Even, T Odd) Unzip(T a, T b);
+
+    /// <summary>The values of both by turns, in order.</summary>
+    static abstract (T First, T Last) Zip(T even, T odd);
+
     /// <summary>Whether a &gt; b in any lane.</summary>
     static abstract bool AnyAbove(T a, T b);
 }

@@ -13,6 +13,9 @@ internal interface ILaneKernel
     /// <summary>Whether it is worked on by twice sixteen: for chains in which each operation waits for the one before, short enough for the registers.
     /// Longer ones the compiler would no longer put in place, and they became slower.</summary>
     static virtual bool InPairs => false;
+
+    /// <summary>Whether pixels may be done twice with the same outcome: what is left over at a row's end is then done in full lanes that reach back, not one by one.</summary>
+    static virtual bool MayRepeat => false;
 }
 
 /// <example><code>
@@ -37,11 +40,21 @@ internal static class LaneLoop
             if (pairs > 0) kernel.Run<Lanes32>(0, pairs);
             at = length & ~(Lanes16.Count - 1);
             if (at > pairs) kernel.Run<Lanes16>(pairs, at);
+            if (TKernel.MayRepeat && at > 0 && at < length)
+            {
+                kernel.Run<Lanes16>(length - Lanes16.Count, length);
+                return;
+            }
         }
         else if (Avx2.IsSupported && Fma.IsSupported)
         {
             at = length & ~(Lanes8.Count - 1);
             if (at > 0) kernel.Run<Lanes8>(0, at);
+            if (TKernel.MayRepeat && at > 0 && at < length)
+            {
+                kernel.Run<Lanes8>(length - Lanes8.Count, length);
+                return;
+            }
         }
         if (at < length) kernel.Run<Lanes1>(at, length);
     }

@@ -75,6 +75,12 @@ internal readonly struct Lanes1(float value) : ILanes<Lanes1>
     public static Lanes1 PowerOfTwo(Lanes1 whole) => new(BitConverter.Int32BitsToSingle(((int)whole.Value + 127) << 23));
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static (Lanes1 Even, Lanes1 Odd) Unzip(Lanes1 a, Lanes1 b) => (a, b);
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static (Lanes1 First, Lanes1 Last) Zip(Lanes1 even, Lanes1 odd) => (even, odd);
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static bool AnyAbove(Lanes1 a, Lanes1 b) => a.Value > b.Value;
 
     /// <summary>What is left of these bits less a third of a float's are those of about 1 over its cube root.</summary>

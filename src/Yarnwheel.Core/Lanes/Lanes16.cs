@@ -105,5 +105,33 @@ internal readonly struct Lanes16(Vector512<float> values) : ILanes<Lanes16>
         new(Avx512F.ShiftLeftLogical(Avx512F.Add(Avx512F.ConvertToVector512Int32WithTruncation(whole.values), Vector512.Create(127)), 23).AsSingle());
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static (Lanes16 Even, Lanes16 Odd) Unzip(Lanes16 a, Lanes16 b)
+    {
+        var (even, odd) = Unzip(a.values, b.values);
+        return (new(even), new(odd));
+    }
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static (Lanes16 First, Lanes16 Last) Zip(Lanes16 even, Lanes16 odd)
+    {
+        var (first, last) = Zip(even.values, odd.values);
+        return (new(first), new(last));
+    }
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    internal static (Vector512<float> Even, Vector512<float> Odd) Unzip(Vector512<float> a, Vector512<float> b)
+    {
+        var even = Vector512.Create(0, 2, 4, 6, 8, 10, 12, 14, 16, 18, 20, 22, 24, 26, 28, 30);
+        return (Avx512F.PermuteVar16x32x2(a, even, b), Avx512F.PermuteVar16x32x2(a, Avx512F.Add(even, Vector512<int>.One), b));
+    }
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    internal static (Vector512<float> First, Vector512<float> Last) Zip(Vector512<float> even, Vector512<float> odd)
+    {
+        var first = Vector512.Create(0, 16, 1, 17, 2, 18, 3, 19, 4, 20, 5, 21, 6, 22, 7, 23);
+        return (Avx512F.PermuteVar16x32x2(even, first, odd), Avx512F.PermuteVar16x32x2(even, Avx512F.Add(first, Vector512.Create(8)), odd));
+    }
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static bool AnyAbove(Lanes16 a, Lanes16 b) => Avx512F.CompareGreaterThan(a.values, b.values) != Vector512<float>.Zero;
 }

@@ -124,6 +124,20 @@ internal readonly struct Lanes32(Vector512<float> low, Vector512<float> high) : 
     }
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static (Lanes32 Even, Lanes32 Odd) Unzip(Lanes32 a, Lanes32 b)
+    {
+        var (first, last) = (Lanes16.Unzip(a.low, a.high), Lanes16.Unzip(b.low, b.high));
+        return (new(first.Even, last.Even), new(first.Odd, last.Odd));
+    }
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static (Lanes32 First, Lanes32 Last) Zip(Lanes32 even, Lanes32 odd)
+    {
+        var (first, last) = (Lanes16.Zip(even.low, odd.low), Lanes16.Zip(even.high, odd.high));
+        return (new(first.First, first.Last), new(last.First, last.Last));
+    }
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static bool AnyAbove(Lanes32 a, Lanes32 b) =>
         Avx512F.CompareGreaterThan(a.low, b.low) != Vector512<float>.Zero || Avx512F.CompareGreaterThan(a.high, b.high) != Vector512<float>.Zero;
 }

@@ -108,5 +108,17 @@ internal readonly struct Lanes8(Vector256<float> values) : ILanes<Lanes8>
         new(Avx2.ShiftLeftLogical(Avx2.Add(Avx.ConvertToVector256Int32WithTruncation(whole.values), Vector256.Create(127)), 23).AsSingle());
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static (Lanes8 Even, Lanes8 Odd) Unzip(Lanes8 a, Lanes8 b) => (
+        new(Avx2.Permute4x64(Avx.Shuffle(a.values, b.values, 0b10_00_10_00).AsDouble(), 0b11_01_10_00).AsSingle()),
+        new(Avx2.Permute4x64(Avx.Shuffle(a.values, b.values, 0b11_01_11_01).AsDouble(), 0b11_01_10_00).AsSingle()));
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
+    public static (Lanes8 First, Lanes8 Last) Zip(Lanes8 even, Lanes8 odd)
+    {
+        Vector256<float> low = Avx.UnpackLow(even.values, odd.values), high = Avx.UnpackHigh(even.values, odd.values);
+        return (new(Avx.Permute2x128(low, high, 0x20)), new(Avx.Permute2x128(low, high, 0x31)));
+    }
+
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static bool AnyAbove(Lanes8 a, Lanes8 b) => Avx.MoveMask(Avx.CompareGreaterThan(a.values, b.values)) != 0;
 }

@@ -48,15 +48,15 @@ internal sealed class EdgeColours : IPiece
         // Specks far from the contour that matters are left as they are.
         var picture = whole.About(MatteBand.Shares(new Plane<float>(whole.Whole, mask), Near, cancel).Region);
         var alpha = new Plane<float>(whole.Whole, mask).Cut(picture.Light.Region).Values;
-        var first = Of(picture, picture.Light, picture.Light, alpha, isFirst: true, cancel);
+        var first = Of(picture, CellLight.Of(picture.Light, picture.Cell), null, alpha, isFirst: true, cancel);
         // What the first look finds behind the mixture speaks in the second: where an edge is wide, nothing pure is near.
         var (own, behind) = first.Unmixed(alpha, cancel);
-        return Of(picture, own, behind, alpha, isFirst: false, cancel);
+        return Of(picture, CellLight.Of(own, picture.Cell), CellLight.Of(behind, picture.Cell), alpha, isFirst: false, cancel);
     }
 
-    private static EdgeColours Of(MattePicture picture, LightPlanes own, LightPlanes behind, float[] alpha, bool isFirst, CancellationToken cancel)
+    private static EdgeColours Of(MattePicture picture, CellLight own, CellLight? behind, float[] alpha, bool isFirst, CancellationToken cancel)
     {
-        LocalMoments Moments(LightPlanes light, Func<float, float> share)
+        LocalMoments Moments(CellLight light, Func<float, float> share)
         {
             var weight = new float[alpha.Length];
             for (var i = 0; i < weight.Length; i++)
@@ -64,9 +64,9 @@ internal sealed class EdgeColours : IPiece
                 float own = share(alpha[i]), cube = own * own * own;
                 weight[i] = (isFirst ? cube * cube : cube) + 1e-9f;
             }
-            return LocalMoments.Of(light, weight, picture.Cell, Reach, cancel);
+            return LocalMoments.Of(light, weight, Reach, cancel);
         }
-        return new EdgeColours(picture, Moments(own, a => a), Moments(behind, a => 1 - a));
+        return new EdgeColours(picture, Moments(own, a => a), Moments(behind ?? own, a => 1 - a));
     }
 
     /// <summary>Both sides' colours of every pixel; those of one side alone are the picture's.</summary>

@@ -82,9 +82,12 @@ internal sealed class EdgeProfiles
             numbers[k] = SmallBlur.Of(numbers[k], across, down, sigma);
             places[k] = SmallBlur.Of(places[k], across, down, sigma);
         });
-        (mixed, told) = (SmallBlur.Of(mixed, across, down, sigma), SmallBlur.Of(told, across, down, sigma));
+        Parallel.Invoke(() => mixed = SmallBlur.Of(mixed, across, down, sigma), () => told = SmallBlur.Of(told, across, down, sigma));
         var soft = new float[across * down];
-        for (var c = 0; c < soft.Length; c++) soft[c] = Softness(c);
+        Rows.Each(down, y =>
+        {
+            for (var c = y * across; c < (y + 1) * across; c++) soft[c] = Softness(c);
+        });
         return soft;
     }
 

@@ -1,4 +1,7 @@
 using System.Buffers;
+using System.Runtime.CompilerServices;
+using System.Runtime.InteropServices;
+using System.Runtime.Intrinsics;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Lanes;
 
@@ -11,43 +14,54 @@ internal sealed class LocalMoments
     /// <summary>Weight, three of colour, six of products.</summary>
     public const int Count = 10;
 
-    private readonly float[][] planes;
+    // The moments of a cell lie side by side, in whole vectors of four.
+    private const int Stride = 12;
+
+    private readonly float[] cells;
     private readonly int cell;
     private readonly int width;
     private readonly int height;
 
-    private LocalMoments(float[][] planes, int width, int height, int cell)
+    private LocalMoments(float[] cells, CellLight light)
     {
-        this.planes = planes;
-        this.width = width;
-        this.height = height;
-        this.cell = cell;
+        this.cells = cells;
+        (width, height, cell) = (light.Across, light.Down, light.Cell);
     }
 
-    public long Bytes => 4L * Count * width * height;
+    public long Bytes => 4L * cells.Length;
 
     /// <param name="light">Of each pixel.</param>
     /// <param name="weight">Of each pixel.</param>
-    /// <param name="cell">Side of a cell, pixels: 1 or 2.</param>
     /// <param name="sigmas">Of the Gaussians (<see cref="MomentBlur"/>), pixels, rising.</param>
     /// <param name="cancel">Ends the work early.</param>
     /// <param name="outdated">Moments of the same picture whose memory may be used; not to be asked again.</param>
-    public static LocalMoments Of(LightPlanes light, float[] weight, int cell, ReadOnlySpan<double> sigmas, CancellationToken cancel, LocalMoments? outdated = null)
+    public static LocalMoments Of(CellLight light, float[] weight, ReadOnlySpan<double> sigmas, CancellationToken cancel, LocalMoments? outdated = null)
     {
         var wanted = sigmas.ToArray();
-        for (var k = 0; k < wanted.Length; k++) wanted[k] /= cell;
-        int width = (light.Width + cell - 1) / cell, height = (light.Height + cell - 1) / cell;
+        for (var k = 0; k < wanted.Length; k++) wanted[k] /= light.Cell;
+        int width = light.Across, height = light.Down, area = width * height;
+        var weights = light.Apart(weight);
         var planes = new float[Count][];
         Parallel.For(0, Count, new ParallelOptions { CancellationToken = cancel }, k =>
         {
             var (one, other) = Factors(light, k);
-            var plane = ArrayPool<float>.Shared.Rent(width * height);
-            if (cell == 1) LaneLoop.Over(new ProductKernel(weight, one, other, plane), weight.Length);
-            else Gather(weight, one, other, light.Width, light.Height, plane.AsSpan(0, width * height));
-            planes[k] = MomentBlur.Of(plane, width, height, wanted, outdated?.planes[k] ?? new float[width * height]);
-            ArrayPool<float>.Shared.Return(plane);
+            var sums = ArrayPool<float>.Shared.Rent(area);
+            LaneLoop.Over(new SumKernel(weights, one, other, sums), area);
+            planes[k] = MomentBlur.Of(sums, width, height, wanted, ArrayPool<float>.Shared.Rent(area));
+            ArrayPool<float>.Shared.Return(sums);
         });
-        return new LocalMoments(planes, width, height, cell);
+        var cells = outdated?.cells ?? new float[Stride * area];
+        Rows.Each(height, y =>
+        {
+            for (var k = 0; k < Count; k++)
+            {
+                var plane = planes[k].AsSpan(y * width, width);
+                var into = cells.AsSpan(y * width * Stride + k);
+                for (var x = 0; x < plane.Length; x++) into[x * Stride] = plane[x];
+            }
+        }, cancel);
+        foreach (var plane in planes) ArrayPool<float>.Shared.Return(plane);
+        return new LocalMoments(cells, light);
     }
 
     /// <summary>Puts the moments at a place into a block.</summary>
@@ -55,24 +69,34 @@ internal sealed class LocalMoments
     /// <param name="v">Down, pixels.</param>
     /// <param name="rows">Ten rows of the block.</param>
     /// <param name="at">Place in the rows.</param>
+    [SkipLocalsInit]
     public void At(float u, float v, Span<float> rows, int at)
     {
-        u = Math.Clamp(u / cell - 0.5f, 0, width - 1);
-        v = Math.Clamp(v / cell - 0.5f, 0, height - 1);
+        u = Within(u / cell - 0.5f, width - 1);
+        v = Within(v / cell - 0.5f, height - 1);
         int left = (int)u, top = (int)v;
         float across = u - left, down = v - top;
         int right = left + 1 < width ? 1 : 0, below = top + 1 < height ? width : 0;
         var first = top * width + left;
         float a = (1 - across) * (1 - down), b = across * (1 - down), c = (1 - across) * down, d = across * down;
-        for (var k = 0; k < Count; k++)
+        ref var start = ref MemoryMarshal.GetArrayDataReference(cells);
+        ref float one = ref Unsafe.Add(ref start, first * Stride), two = ref Unsafe.Add(ref one, right * Stride), three = ref Unsafe.Add(ref one, below * Stride), four = ref Unsafe.Add(ref two, below * Stride);
+        Span<float> found = stackalloc float[Stride];
+        ref var into = ref MemoryMarshal.GetReference(found);
+        Vector128<float> shareOne = Vector128.Create(a), shareTwo = Vector128.Create(b), shareThree = Vector128.Create(c), shareFour = Vector128.Create(d);
+        for (nuint k = 0; k < Stride; k += 4)
         {
-            var plane = planes[k];
-            rows[k * MatteBlock.Size + at] = a * plane[first] + b * plane[first + right] + c * plane[first + below] + d * plane[first + below + right];
+            var sum = shareOne * Vector128.LoadUnsafe(ref one, k) + shareTwo * Vector128.LoadUnsafe(ref two, k) + shareThree * Vector128.LoadUnsafe(ref three, k) + shareFour * Vector128.LoadUnsafe(ref four, k);
+            sum.StoreUnsafe(ref into, k);
         }
+        ref var row = ref rows.Slice(at, (Count - 1) * MatteBlock.Size + 1)[0];
+        for (var k = 0; k < Count; k++) Unsafe.Add(ref row, k * MatteBlock.Size) = Unsafe.Add(ref into, k);
     }
 
+    private static float Within(float place, float most) => place < 0 ? 0 : place > most ? most : place;
+
     /// <summary>What a moment multiplies the weight by, in the order of <see cref="Symmetric{T}"/>; nothing for 1.</summary>
-    private static (float[]? One, float[]? Other) Factors(LightPlanes light, int k) => k switch
+    private static (float[][]? One, float[][]? Other) Factors(CellLight light, int k) => k switch
     {
         0 => (null, null),
         1 => (light.Red, null),
@@ -86,42 +110,33 @@ internal sealed class LocalMoments
         _ => (light.Blue, light.Blue),
     };
 
-    /// <summary>The mean of the products over cells of two by two.</summary>
-    private static void Gather(float[] weight, float[]? one, float[]? other, int width, int height, Span<float> into)
+    /// <summary>The mean of the products over each cell.</summary>
+    private readonly ref struct SumKernel(float[][] weight, float[][]? one, float[][]? other, Span<float> into) : ILaneKernel
     {
-        var across = (width + 1) / 2;
-        var (above, below) = (new float[2 * across], new float[2 * across]);
-        void Row(int y, float[] row)
-        {
-            var from = y * width;
-            LaneLoop.Over(new ProductKernel(weight.AsSpan(from, width), one is null ? [] : one.AsSpan(from, width), other is null ? [] : other.AsSpan(from, width), row), width);
-            if (width % 2 == 1) row[width] = row[width - 1];
-        }
-        for (var y = 0; y < height; y += 2)
-        {
-            Row(y, above);
-            Row(Math.Min(y + 1, height - 1), below);
-            var row = into.Slice(y / 2 * across, across);
-            for (var x = 0; x < row.Length; x++) row[x] = (above[2 * x] + above[2 * x + 1] + below[2 * x] + below[2 * x + 1]) * 0.25f;
-        }
-    }
-
-    private readonly ref struct ProductKernel(ReadOnlySpan<float> weight, ReadOnlySpan<float> one, ReadOnlySpan<float> other, Span<float> into) : ILaneKernel
-    {
-        private readonly ReadOnlySpan<float> weight = weight;
-        private readonly ReadOnlySpan<float> one = one;
-        private readonly ReadOnlySpan<float> other = other;
+        private readonly float[][] weight = weight;
+        private readonly float[][]? one = one;
+        private readonly float[][]? other = other;
         private readonly Span<float> into = into;
+
+        public static bool MayRepeat => true;
 
         public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
             for (var i = from; i < to; i += T.Count)
             {
-                var product = weight.Load<T>(i);
-                if (one.Length > 0) product *= one.Load<T>(i);
-                if (other.Length > 0) product *= other.Load<T>(i);
-                into.Save(i, product);
+                var sum = Product<T>(0, i);
+                if (weight.Length == 4) sum = (sum + Product<T>(1, i) + Product<T>(2, i) + Product<T>(3, i)) * T.Of(0.25f);
+                into.Save(i, sum);
             }
+        }
+
+        [MethodImpl(MethodImplOptions.AggressiveInlining)]
+        private T Product<T>(int place, int i) where T : struct, ILanes<T>
+        {
+            var product = weight[place].AsSpan().Load<T>(i);
+            if (one is not null) product *= one[place].AsSpan().Load<T>(i);
+            if (other is not null) product *= other[place].AsSpan().Load<T>(i);
+            return product;
         }
     }
 }

@@ -50,19 +50,19 @@ internal static class MatteSolver
         var share = wide.Values;
         int width = region.Width, height = region.Height;
         var band = Band(share);
-        var first = MatteWitnesses.First(picture, rough, radius, cancel);
+        var light = CellLight.Of(picture.Light, picture.Cell);
+        var first = MatteWitnesses.First(picture, light, rough, radius, cancel);
         var expected = SmallBlur.Of(rough, width, height, 2);
         var (alpha, sure, deviation, apart) = ((float[])rough.Clone(), (float[])rough.Clone(), new float[rough.Length], new float[rough.Length]);
         var (weightIn, weightOut) = (first.Inside, first.Outside);
         LocalMoments? foreground = null, background = null;
         var active = band;
-        var isLast = false;
-        for (var round = 0; !isLast; round++)
+        for (var round = 0; ; round++)
         {
             var before = (float[])alpha.Clone();
-            foreground = LocalMoments.Of(picture.Light, weightIn, picture.Cell, ForegroundReach, cancel, foreground);
-            background = LocalMoments.Of(picture.Light, weightOut, picture.Cell, BackgroundReach, cancel, background);
-            var (near, mixed) = (SmallBlur.Of(alpha, width, height, 1.2), Mixedness(alpha, width, height));
+            foreground = LocalMoments.Of(light, weightIn, ForegroundReach, cancel, foreground);
+            background = LocalMoments.Of(light, weightOut, BackgroundReach, cancel, background);
+            var (near, mixed) = Both(() => SmallBlur.Of(alpha, width, height, 1.2), () => Mixedness(alpha, width, height));
             MatteBlocks.Each(active.Length, (block, from, count) =>
             {
                 for (var k = 0; k < count; k++)
@@ -87,22 +87,36 @@ internal static class MatteSolver
                 }
             }, cancel);
             var change = band.Length == 0 ? 0 : band.Sum(i => Math.Abs(alpha[i] - before[i])) / band.Length;
-            isLast = round + 1 == Rounds || change < Still;
+            var isLast = round + 1 == Rounds || change < Still;
             // What is settled on one side, and stays so, is not looked at again before the last round.
             active = round + 2 >= Rounds || round < 1 ? band : [.. band.Where(i => Math.Abs(alpha[i] - before[i]) > Stays || alpha[i] is > Stays and < 1 - Stays)];
-            if (round < Rounds - 2 && !isLast && MatteBand.Grown(alpha, rough, region, radius, cancel) is { } grown)
-            {
-                for (var i = 0; i < share.Length; i++) share[i] = MathF.Max(share[i], grown[i]);
-                active = band = Band(share);
-            }
-            if (!isLast) (weightIn, weightOut) = first.Again(picture, alpha, deviation, round < 2 ? Kept : Kept / 10);
+            if (isLast) break;
+            var follows = round < Rounds - 2;
+            var kept = round < 2 ? Kept : Kept / 10;
+            ((weightIn, weightOut), var grown) = Both(() => first.Again(picture, alpha, deviation, kept), () => follows ? MatteBand.Grown(alpha, rough, region, radius, cancel) : null);
+            if (grown is null) continue;
+            for (var i = 0; i < share.Length; i++) share[i] = MathF.Max(share[i], grown[i]);
+            active = band = Band(share);
         }
         var bounds = MatteGuards.Lay(sure, rough, apart, width, height, cancel);
         return new MatteSolution(picture, sure, expected, share, MatteBand.Open(sure, rough, share, width, height), bounds, foreground!, background!, inside, outside);
     }
 
+    /// <summary>Two pieces of work that don't depend on each other, at the same time.</summary>
+    private static (TOne, TOther) Both<TOne, TOther>(Func<TOne> one, Func<TOther> other)
+    {
+        var (first, second) = (default(TOne), default(TOther));
+        Parallel.Invoke(() => first = one(), () => second = other());
+        return (first!, second!);
+    }
+
     /// <summary>The pixels that may change.</summary>
-    private static int[] Band(float[] share) => [.. Enumerable.Range(0, share.Length).Where(i => share[i] > 0)];
+    private static int[] Band(float[] share)
+    {
+        var band = new List<int>(share.Length / 2);
+        for (var i = 0; i < share.Length; i++) if (share[i] > 0) band.Add(i);
+        return [.. band];
+    }
 
     /// <summary>What of a pixel depends on its own colour.</summary>
     public static void Fill(MatteBlock block, int k, LightPlanes light, int at, float[] inside, float[] outside)

@@ -15,10 +15,11 @@ internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] S
 
     /// <summary>What the rough mask is sure of. What lies deep decides; strands speak only where nothing deeper is near.</summary>
     /// <param name="picture">The picture.</param>
+    /// <param name="light">Its light by cells.</param>
     /// <param name="rough">Of each pixel, 0 … 1.</param>
     /// <param name="radius">How far the rough mask may be wrong, pixels.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static MatteWitnesses First(MattePicture picture, float[] rough, double radius, CancellationToken cancel)
+    public static MatteWitnesses First(MattePicture picture, CellLight light, float[] rough, double radius, CancellationToken cancel)
     {
         int width = picture.Light.Width, height = picture.Light.Height;
         var rest = Inverse(rough);
@@ -37,7 +38,7 @@ internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] S
             }
         }, cancel);
         var depth = MatteDepth.Of(rough, width, height, radius, cancel);
-        var soft = SoftEdges.Of(picture, rough, inside, outside, radius, cancel);
+        var soft = SoftEdges.Of(picture, light, rough, inside, outside, radius, cancel);
         var first = new MatteWitnesses(inside, outside, size, depth is null ? soft : soft is null ? (depth, depth) : (Softer(depth, soft.Value.Inside), Softer(depth, soft.Value.Outside)));
         first.Hush(inside, outside);
         return first;
@@ -127,6 +128,8 @@ internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] S
 
     private readonly ref struct LeastKernel(ReadOnlySpan<float> from, Span<float> into) : ILaneKernel
     {
+        public static bool MayRepeat => true;
+
         private readonly ReadOnlySpan<float> from = from;
         private readonly Span<float> into = into;
 

@@ -69,28 +69,46 @@ internal static class MomentBlur
         }
         var cell = 1;
         while ((into.Width + cell - 1) / cell > from.Width) cell *= 2;
-        var columns = new (int Left, int Right, float Across)[into.Width];
-        for (var x = 0; x < columns.Length; x++)
-        {
-            var u = Math.Clamp((x + 0.5f) / cell - 0.5f, 0, from.Width - 1);
-            columns[x] = ((int)u, Math.Min((int)u + 1, from.Width - 1), u - (int)u);
-        }
-        var line = new float[from.Width];
+        var columns = cell == 2 ? [] : Columns(into.Width, from.Width, cell);
+        // The border's value goes on by one.
+        var line = new float[from.Width + 2];
+        var wide = new float[into.Width];
         for (var y = 0; y < into.Height; y++)
         {
             var v = Math.Clamp((y + 0.5f) / cell - 0.5f, 0, from.Height - 1);
             var top = (int)v;
             var down = share * (v - top);
             line.AsSpan().Clear();
-            LaneLoop.Over(new AddKernel(from.Plane.AsSpan(top * from.Width, from.Width), share - down, line), line.Length);
-            LaneLoop.Over(new AddKernel(from.Plane.AsSpan(Math.Min(top + 1, from.Height - 1) * from.Width, from.Width), down, line), line.Length);
-            var row = into.Plane.AsSpan(y * into.Width, into.Width);
-            for (var x = 0; x < row.Length; x++)
+            var own = line.AsSpan(1, from.Width);
+            LaneLoop.Over(new AddKernel(from.Plane.AsSpan(top * from.Width, from.Width), share - down, own), own.Length);
+            LaneLoop.Over(new AddKernel(from.Plane.AsSpan(Math.Min(top + 1, from.Height - 1) * from.Width, from.Width), down, own), own.Length);
+            (line[0], line[^1]) = (own[0], own[^1]);
+            if (cell == 2)
             {
-                var (left, right, part) = columns[x];
-                row[x] += line[left] + (line[right] - line[left]) * part;
+                LaneLoop.Over(new DoubledKernel(line, wide), into.Width / 2);
+                if (into.Width % 2 == 1) wide[^1] = own[^2] + (own[^1] - own[^2]) * 0.75f;
             }
+            else
+            {
+                for (var x = 0; x < wide.Length; x++)
+                {
+                    var (left, right, part) = columns[x];
+                    wide[x] = own[left] + (own[right] - own[left]) * part;
+                }
+            }
+            LaneLoop.Over(new AddKernel(wide, 1, into.Plane.AsSpan(y * into.Width, into.Width)), into.Width);
         }
+    }
+
+    private static (int Left, int Right, float Across)[] Columns(int width, int coarse, int cell)
+    {
+        var columns = new (int Left, int Right, float Across)[width];
+        for (var x = 0; x < columns.Length; x++)
+        {
+            var u = Math.Clamp((x + 0.5f) / cell - 0.5f, 0, coarse - 1);
+            columns[x] = ((int)u, Math.Min((int)u + 1, coarse - 1), u - (int)u);
+        }
+        return columns;
     }
 
     private static void Halve(float[] plane, int width, int height, float[] half)
@@ -101,8 +119,47 @@ internal static class MomentBlur
             ReadOnlySpan<float> above = plane.AsSpan(2 * y * width, width), below = plane.AsSpan(Math.Min(2 * y + 1, height - 1) * width, width);
             var into = half.AsSpan(y * w, w);
             var pairs = width / 2;
-            for (var x = 0; x < pairs; x++) into[x] = (above[2 * x] + above[2 * x + 1] + below[2 * x] + below[2 * x + 1]) * 0.25f;
+            LaneLoop.Over(new HalvedKernel(above, below, into), pairs);
             if (pairs < w) into[pairs] = (above[^1] + below[^1]) * 0.5f;
+        }
+    }
+
+    private readonly ref struct HalvedKernel(ReadOnlySpan<float> above, ReadOnlySpan<float> below, Span<float> into) : ILaneKernel
+    {
+        private readonly ReadOnlySpan<float> above = above;
+        private readonly ReadOnlySpan<float> below = below;
+        private readonly Span<float> into = into;
+
+        public static bool MayRepeat => true;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            for (var i = from; i < to; i += T.Count)
+            {
+                var upper = T.Unzip(above.Load<T>(2 * i), above.Load<T>(2 * i + T.Count));
+                var lower = T.Unzip(below.Load<T>(2 * i), below.Load<T>(2 * i + T.Count));
+                into.Save(i, (upper.Even + upper.Odd + lower.Even + lower.Odd) * T.Of(0.25f));
+            }
+        }
+    }
+
+    /// <summary>A line at twice its length, interpolated; it begins and ends with its border's values once more.</summary>
+    private readonly ref struct DoubledKernel(ReadOnlySpan<float> line, Span<float> into) : ILaneKernel
+    {
+        private readonly ReadOnlySpan<float> line = line;
+        private readonly Span<float> into = into;
+
+        public static bool MayRepeat => true;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            for (var i = from; i < to; i += T.Count)
+            {
+                T before = line.Load<T>(i), own = line.Load<T>(i + 1), after = line.Load<T>(i + 2);
+                var (first, last) = T.Zip(before + (own - before) * T.Of(0.75f), own + (after - own) * T.Of(0.25f));
+                into.Save(2 * i, first);
+                into.Save(2 * i + T.Count, last);
+            }
         }
     }
 

@@ -40,7 +40,12 @@ internal static class SmallBlur
             padded[(radius + width)..].Fill(row[^1]);
             LaneLoop.Over(new AcrossKernel(padded, weights, across.Slice(y * width, width)), width);
         }
-        for (var y = 0; y < height; y++) LaneLoop.Over(new DownKernel(across, weights, y, height, into.Slice(y * width, width)), width);
+        Span<int> above = stackalloc int[radius + 1], below = stackalloc int[radius + 1];
+        for (var y = 0; y < height; y++)
+        {
+            for (var k = 0; k <= radius; k++) (above[k], below[k]) = (Math.Max(0, y - k) * width, Math.Min(height - 1, y + k) * width);
+            LaneLoop.Over(new DownKernel(across, weights, above, below, into.Slice(y * width, width)), width);
+        }
     }
 
     private readonly ref struct AcrossKernel(ReadOnlySpan<float> padded, ReadOnlySpan<float> weights, Span<float> into) : ILaneKernel
@@ -49,38 +54,46 @@ internal static class SmallBlur
         private readonly ReadOnlySpan<float> weights = weights;
         private readonly Span<float> into = into;
 
+        public static bool InPairs => true;
+
+        public static bool MayRepeat => true;
+
         public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
-            var radius = weights.Length - 1;
+            ReadOnlySpan<float> own = padded, taps = weights;
+            var result = into;
+            var radius = taps.Length - 1;
             for (var x = from; x < to; x += T.Count)
             {
-                var sum = T.Of(weights[0]) * padded.Load<T>(x + radius);
-                for (var k = 1; k <= radius; k++) sum = T.MulAdd(T.Of(weights[k]), padded.Load<T>(x + radius - k) + padded.Load<T>(x + radius + k), sum);
-                into.Save(x, sum);
+                var sum = T.Of(taps[0]) * own.Load<T>(x + radius);
+                for (var k = 1; k < taps.Length; k++) sum = T.MulAdd(T.Of(taps[k]), own.Load<T>(x + radius - k) + own.Load<T>(x + radius + k), sum);
+                result.Save(x, sum);
             }
         }
     }
 
-    private readonly ref struct DownKernel(ReadOnlySpan<float> plane, ReadOnlySpan<float> weights, int y, int height, Span<float> into) : ILaneKernel
+    private readonly ref struct DownKernel(ReadOnlySpan<float> plane, ReadOnlySpan<float> weights, ReadOnlySpan<int> above, ReadOnlySpan<int> below, Span<float> into) : ILaneKernel
     {
         private readonly ReadOnlySpan<float> plane = plane;
         private readonly ReadOnlySpan<float> weights = weights;
-        private readonly int y = y;
-        private readonly int height = height;
+        private readonly ReadOnlySpan<int> above = above;
+        private readonly ReadOnlySpan<int> below = below;
         private readonly Span<float> into = into;
+
+        public static bool InPairs => true;
+
+        public static bool MayRepeat => true;
 
         public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
-            var width = into.Length;
+            ReadOnlySpan<float> own = plane, taps = weights;
+            ReadOnlySpan<int> up = above, down = below;
+            var result = into;
             for (var x = from; x < to; x += T.Count)
             {
-                var sum = T.Of(weights[0]) * plane.Load<T>(y * width + x);
-                for (var k = 1; k < weights.Length; k++)
-                {
-                    int above = Math.Max(0, y - k), below = Math.Min(height - 1, y + k);
-                    sum = T.MulAdd(T.Of(weights[k]), plane.Load<T>(above * width + x) + plane.Load<T>(below * width + x), sum);
-                }
-                into.Save(x, sum);
+                var sum = T.Of(taps[0]) * own.Load<T>(up[0] + x);
+                for (var k = 1; k < taps.Length; k++) sum = T.MulAdd(T.Of(taps[k]), own.Load<T>(up[k] + x) + own.Load<T>(down[k] + x), sum);
+                result.Save(x, sum);
             }
         }
     }

@@ -17,6 +17,7 @@ internal static class SoftEdges
 
     /// <summary>Where nothing purer is near those speak that are least mixed: powers of ten from the loudest to the softest, and what mixing those are for.</summary>
     private const float Powers = 6;
+    private const float Softest = 1e-6f;
     private const float Pure = 0.03f;
     private const float Range = 0.3f;
 
@@ -24,24 +25,27 @@ internal static class SoftEdges
 
     /// <summary>The factor of each pixel as a witness of what is inside, and of what is outside, 10⁻⁶ … 1; null where no edge is soft.</summary>
     /// <param name="picture">The picture.</param>
+    /// <param name="light">Its light by cells.</param>
     /// <param name="rough">The mask, 0 … 1, of each pixel.</param>
     /// <param name="inside">How strongly each pixel speaks for what is inside by itself.</param>
     /// <param name="outside">The same for what is outside.</param>
     /// <param name="radius">How far the mask may be wrong, pixels.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static (float[] Inside, float[] Outside)? Of(MattePicture picture, float[] rough, float[] inside, float[] outside, double radius, CancellationToken cancel)
+    public static (float[] Inside, float[] Outside)? Of(MattePicture picture, CellLight light, float[] rough, float[] inside, float[] outside, double radius, CancellationToken cancel)
     {
         if (radius < Least) return null;
         int width = picture.Light.Width, height = picture.Light.Height;
         var marks = Marks.Above(rough, 0.5f);
         var contour = DistanceTransform.Of(Contours.Of(marks, new Region(0, 0, width, height)), width, height, Loud * radius + 1, cancel);
-        var foreground = Deep(picture, inside, contour, radius, cancel);
-        var background = Deep(picture, outside, contour, radius, cancel);
-        int[] band = [.. Enumerable.Range(0, rough.Length).Where(i => contour.Distance(i) < radius)];
+        var distances = new float[rough.Length];
+        Rows.Each(height, y => contour.Row(y, distances.AsSpan(y * width, width)), cancel);
+        var foreground = Deep(light, inside, distances, radius, cancel);
+        var background = Deep(light, outside, distances, radius, cancel);
+        var band = Near(distances, radius);
         var (place, apart) = Places(picture, band, foreground, background, cancel);
 
         // The contour runs between the pixels beside it.
-        float Signed(int at) => marks[at] ? -contour.Distance(at) - 0.5f : contour.Distance(at) + 0.5f;
+        float Signed(int at) => marks[at] ? -distances[at] - 0.5f : distances[at] + 0.5f;
         var profiles = new EdgeProfiles(width, height, radius);
         for (var k = 0; k < band.Length; k++) profiles.Add(profiles.Cell(band[k] % width, band[k] / width), Signed(band[k]), place[k], apart[k]);
         var soft = profiles.Softness();
@@ -63,19 +67,27 @@ internal static class SoftEdges
 
     private static float Loudness(float soft, float mixed) => MathF.Pow(10, -Powers * soft * Math.Clamp((mixed - Pure) / Range, 0, 1));
 
-    /// <summary>The colours of what lies deep; where nothing does, of what lies deepest.</summary>
-    private static LocalMoments Deep(MattePicture picture, float[] weight, DistanceTransform contour, double radius, CancellationToken cancel)
+    private static int[] Near(float[] distances, double radius)
     {
+        var near = new List<int>(distances.Length / 4);
+        for (var i = 0; i < distances.Length; i++) if (distances[i] < radius) near.Add(i);
+        return [.. near];
+    }
+
+    /// <summary>The colours of what lies deep; where nothing does, of what lies deepest.</summary>
+    private static LocalMoments Deep(CellLight light, float[] weight, float[] distances, double radius, CancellationToken cancel)
+    {
+        const int Block = 1 << 14;
         var deep = new float[weight.Length];
-        Rows.Each(picture.Light.Height, y =>
+        Parallel.For(0, (deep.Length + Block - 1) / Block, new ParallelOptions { CancellationToken = cancel }, block =>
         {
-            for (var i = y * picture.Light.Width; i < (y + 1) * picture.Light.Width; i++)
+            for (var i = block * Block; i < Math.Min(deep.Length, (block + 1) * Block); i++)
             {
-                var t = Math.Clamp((contour.Distance(i) / radius - Silent) / (Loud - Silent), 0, 1);
-                deep[i] = t >= 1 ? weight[i] : weight[i] * (float)Math.Pow(10, Powers * (t - 1));
+                var t = Math.Clamp((distances[i] / radius - Silent) / (Loud - Silent), 0, 1);
+                deep[i] = t >= 1 ? weight[i] : t <= 0 ? weight[i] * Softest : weight[i] * (float)Math.Pow(10, Powers * (t - 1));
             }
-        }, cancel);
-        return LocalMoments.Of(picture.Light, deep, picture.Cell, Reach, cancel);
+        });
+        return LocalMoments.Of(light, deep, Reach, cancel);
     }
 
     private static (float[] Place, float[] Apart) Places(MattePicture picture, int[] band, LocalMoments foreground, LocalMoments background, CancellationToken cancel)
