@@ -8,7 +8,7 @@ internal sealed class EdgeProfiles
     private const int Steps = 16;
 
     /// <summary>Cells of a radius.</summary>
-    private const double Fineness = 6;
+    private const double Fineness = 3;
 
     /// <summary>What spread alone adds to how mixed pure colours look, at a distance of one deviation.</summary>
     private const float Spread = 0.5f;

@@ -9,7 +9,7 @@ namespace Yarnwheel.Core.Masks.Matting;
 internal static class MatteDepth
 {
     /// <summary>Cells of a radius.</summary>
-    private const double Fineness = 6;
+    private const double Fineness = 3;
 
     /// <summary>Shares of a disc's radius between which pixels begin to speak.</summary>
     private const double Silent = 0.3;
