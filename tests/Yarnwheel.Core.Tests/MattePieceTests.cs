@@ -75,7 +75,7 @@ public class MattePieceTests
         var moments = LocalMoments.Of(CellLight.Of(light, cell), Random(3), [2, 6], CancellationToken.None);
         var block = new MatteBlock();
         var k = 0;
-        foreach (var (u, v) in ((float, float)[])[(0.5f, 0.5f), (30.2f, 20.7f), (60.4f, 46.1f), (-5, 90)]) moments.At(u, v, block.Foreground, k++);
+        foreach (var (u, v) in ((float, float)[])[(0.5f, 0.5f), (30.2f, 20.7f), (60.4f, 46.1f), (-5, 90)]) moments.Put(moments.At(u, v), block.Foreground, k++);
         for (var i = 0; i < k; i++)
         {
             double Row(int row) => block.Foreground[row * MatteBlock.Size + i] / block.Foreground[i];
@@ -117,8 +117,8 @@ public class MattePieceTests
         var (one, other) = (new MatteBlock(), new MatteBlock());
         for (var k = 0; k < 40; k++)
         {
-            fresh.At(1.3f * k, 1.1f * k, one.Foreground, k);
-            again.At(1.3f * k, 1.1f * k, other.Foreground, k);
+            fresh.Put(fresh.At(1.3f * k, 1.1f * k), one.Foreground, k);
+            again.Put(again.At(1.3f * k, 1.1f * k), other.Foreground, k);
         }
         Assert.Equal(one.Foreground.ToArray(), other.Foreground.ToArray());
     }

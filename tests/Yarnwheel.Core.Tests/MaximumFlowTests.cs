@@ -51,6 +51,23 @@ public class MaximumFlowTests
         Assert.Equal(Enumerable.Range(0, 200).Select(one.IsSource), Enumerable.Range(0, 200).Select(other.IsSource));
     }
 
+    [Fact]
+    public void Nodes_joined_once_can_be_cut_again_and_again_with_other_ties()
+    {
+        var random = new Random(6);
+        int[][] edges = [.. Enumerable.Range(0, 300).Select(_ => new[] { random.Next(90), random.Next(90), random.Next(9), random.Next(9) }).Where(e => e[0] != e[1])];
+        var joined = Build([.. Enumerable.Repeat<int[]>([0, 0], 90)], edges);
+        for (var k = 0; k < 3; k++)
+        {
+            int[][] ties = [.. Enumerable.Range(0, 90).Select(_ => new[] { random.Next(30), random.Next(30) })];
+            var again = joined.Untied();
+            for (var n = 0; n < ties.Length; n++) again.Tie(n, ties[n][0], ties[n][1]);
+            var fresh = Build(ties, edges);
+            Assert.Equal(fresh.Solve(TestContext.Current.CancellationToken), again.Solve(TestContext.Current.CancellationToken));
+            Assert.Equal(Enumerable.Range(0, 90).Select(fresh.IsSource), Enumerable.Range(0, 90).Select(again.IsSource));
+        }
+    }
+
     private static MaximumFlow Build(int[][] ties, int[][] edges)
     {
         var flow = new MaximumFlow(ties.Length, edges.Length);

@@ -55,6 +55,36 @@ public class MixtureTests
     }
 
     [Fact]
+    public void The_density_is_that_of_its_Gaussians()
+    {
+        var (colours, weights) = Sample(700);
+        var fitted = GaussianMixture.Fit(colours, weights, 5);
+        var logs = fitted.LogDensities(colours);
+        for (var i = 0; i < colours.Length; i++)
+        {
+            // The textbook's formula, in double precision; a density of 1 goes to every colour.
+            var expected = 1 + fitted.Gaussians.Sum(g =>
+            {
+                var d = colours[i] - g.Mean;
+                double squared = (double)g.Precision.X * d.X * d.X + (double)g.Precision.Y * d.Y * d.Y + (double)g.Precision.Z * d.Z * d.Z + (double)g.Cross.X * d.X * d.Y + (double)g.Cross.Y * d.X * d.Z + (double)g.Cross.Z * d.Y * d.Z;
+                return g.Peak * Math.Exp(-squared / 2);
+            });
+            Assert.Equal(Math.Log(expected), logs[i], 2e-5);
+        }
+    }
+
+    [Fact]
+    public void Cells_of_superpixels_say_what_their_pixels_say()
+    {
+        var random = new Random(8);
+        int[] labels = [.. Enumerable.Range(0, 900).Select(i => i / 40)], cells = [.. labels.Select(l => (l + random.Next(3)) % 30)];
+        var shares = SuperpixelColours.Of(labels, 23, cells, 30);
+        float[] values = [.. Enumerable.Range(0, 30).Select(_ => (float)random.Next(8))], weights = [.. Enumerable.Range(0, 23).Select(_ => (float)random.Next(4))];
+        Assert.Equal(Enumerable.Range(0, 23).Select(k => labels.Index().Where(l => l.Item == k).Sum(l => values[cells[l.Index]])), shares.Summed(values));
+        Assert.Equal(Enumerable.Range(0, 30).Select(c => cells.Index().Where(o => o.Item == c).Sum(o => weights[labels[o.Index]])), shares.Weighed(weights));
+    }
+
+    [Fact]
     public void One_colour_alone_can_be_fitted()
     {
         var fitted = GaussianMixture.Fit([new Vector3(0.5f, 0.1f, 0)], [3], 5);

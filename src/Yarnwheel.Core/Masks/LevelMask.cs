@@ -34,7 +34,9 @@ internal sealed class LevelMask(byte[] values, int width, int height, double ste
         var rows = Cover.Of(y, step, height);
         var first = columns[0].First;
         var length = columns[^1].First + columns[^1].Count - first;
-        var down = ArrayPool<float>.Shared.Rent(length);
+        // So many more that three can be read from any place.
+        var down = ArrayPool<float>.Shared.Rent(length + 2);
+        down.AsSpan(length, 2).Clear();
         var span = down.AsSpan(0, length);
         for (var r = 0; r < rows.Count; r++)
         {
@@ -45,15 +47,34 @@ internal sealed class LevelMask(byte[] values, int width, int height, double ste
             else
                 for (var i = 0; i < line.Length; i++) span[i] += weight * shares[line[i]];
         }
+        if (step <= 2) Narrow(down, first, mask);
+        else Wide(span, first, mask);
+        ArrayPool<float>.Shared.Return(down);
+    }
+
+    /// <summary>Of three pixels of the level at most: those that a screen pixel does not cover weigh nothing.</summary>
+    private void Narrow(ReadOnlySpan<float> down, int first, Span<float> mask)
+    {
+        ReadOnlySpan<Cover> covers = columns;
+        for (var x = 0; x < mask.Length; x++)
+        {
+            ref readonly var cover = ref covers[x];
+            var three = down.Slice(cover.First - first, 3);
+            float second = cover.Count > 2 ? cover.InnerWeight : cover.LastWeight, third = cover.Count > 2 ? cover.LastWeight : 0;
+            mask[x] = cover.FirstWeight * three[0] + second * three[1] + third * three[2];
+        }
+    }
+
+    private void Wide(ReadOnlySpan<float> down, int first, Span<float> mask)
+    {
         for (var x = 0; x < mask.Length; x++)
         {
             ref readonly var cover = ref columns[x];
             var at = cover.First - first;
-            var sum = cover.FirstWeight * span[at];
-            for (var c = 1; c < cover.Count; c++) sum += cover.Weight(c) * span[at + c];
+            var sum = cover.FirstWeight * down[at];
+            for (var c = 1; c < cover.Count; c++) sum += cover.Weight(c) * down[at + c];
             mask[x] = sum;
         }
-        ArrayPool<float>.Shared.Return(down);
     }
 
     private void Smooth(float[] shares, int x0, int y, Span<float> mask)

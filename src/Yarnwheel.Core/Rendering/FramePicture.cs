@@ -112,26 +112,35 @@ internal sealed class FramePicture
     /// <summary>Covers what is not kept with ink, in encoded values, as a mark laid on the screen.</summary>
     private void Cover(int y, ReadOnlySpan<float> mask, Span<byte> row)
     {
-        for (var x = 0; x < mask.Length; x++)
+        if (show == Show.Mask)
         {
-            if (show == Show.Mask)
-            {
-                row.Slice(3 * x, 3).Fill((byte)(mask[x] * 255 + 0.5f));
-                continue;
-            }
-            var (ink, density) = show switch
-            {
-                Show.Kept => (0.46f, 1),
-                Show.Hue => (0.25f, 0.8f),
-                _ => Weave.At(overlay.Ink, view.Region.X + x, y),
-            };
-            if (show == Show.Veil) density = MathF.Min(1, density * 2 * (float)overlay.Strength);
-            var share = density * (1 - mask[x]);
-            for (var c = 0; c < 3; c++)
-            {
-                ref var value = ref row[3 * x + c];
-                value = (byte)(value * (1 - share) + ink * 255 * share + 0.5f);
-            }
+            for (var x = 0; x < mask.Length; x++) row.Slice(3 * x, 3).Fill((byte)(mask[x] * 255 + 0.5f));
+            return;
         }
+        // The pattern comes again every few pixels.
+        Span<(float Ink, float Density)> threads = stackalloc (float, float)[Weave.Period];
+        for (var k = 0; k < threads.Length; k++) threads[k] = Thread(view.Region.X + k, y);
+        for (int x = 0, at = 0; x < mask.Length; x++, at += 3)
+        {
+            // What is kept is not covered.
+            if (mask[x] == 1) continue;
+            var (ink, density) = threads[x % Weave.Period];
+            float share = density * (1 - mask[x]), own = 1 - share, laid = ink * share;
+            row[at] = (byte)(row[at] * own + laid + 0.5f);
+            row[at + 1] = (byte)(row[at + 1] * own + laid + 0.5f);
+            row[at + 2] = (byte)(row[at + 2] * own + laid + 0.5f);
+        }
+    }
+
+    /// <summary>The ink on a pixel, 0 … 255, and how dense it lies, 0 … 1.</summary>
+    private (float Ink, float Density) Thread(int x, int y)
+    {
+        var (ink, density) = show switch
+        {
+            Show.Kept => (0.46f, 1),
+            Show.Hue => (0.25f, 0.8f),
+            _ => Weave.At(overlay.Ink, x, y),
+        };
+        return (ink * 255, show == Show.Veil ? MathF.Min(1, density * 2 * (float)overlay.Strength) : density);
     }
 }

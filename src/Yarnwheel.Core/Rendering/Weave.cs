@@ -5,6 +5,9 @@ internal static class Weave
 {
     private const int Thread = 4;
 
+    /// <summary>After so many pixels across it comes again.</summary>
+    public const int Period = 2 * Thread;
+
     /// <summary>The thread at a screen pixel: its encoded grey 0 … 1, and how dense it lies at half strength, 0 … 1.</summary>
     public static (float Ink, float Density) At(VeilInk ink, int x, int y)
     {

@@ -40,11 +40,18 @@ internal sealed class CellLight
 
     /// <summary>The pixels of a plane, sorted likewise; where a cell reaches beyond the border, the border's value goes on.</summary>
     /// <param name="plane">Of each pixel.</param>
-    public float[][] Apart(float[] plane)
+    private float[][] Apart(float[] plane)
     {
         if (Cell == 1) return [plane];
-        var apart = new float[4][];
-        for (var k = 0; k < 4; k++) apart[k] = new float[Across * Down];
+        float[][] apart = [new float[Across * Down], new float[Across * Down], new float[Across * Down], new float[Across * Down]];
+        Apart(plane, apart);
+        return apart;
+    }
+
+    /// <summary>The same in memory that is there.</summary>
+    /// <param name="plane">Of each pixel.</param>
+    /// <param name="apart">Four planes of cells at least.</param>
+    public void Apart(float[] plane, float[][] apart) =>
         Rows.Each(Down, y =>
         {
             for (var below = 0; below < 2; below++)
@@ -55,8 +62,6 @@ internal sealed class CellLight
                 if (width % 2 == 1) even[^1] = odd[^1] = row[^1];
             }
         });
-        return apart;
-    }
 
     private readonly ref struct UnzipKernel(ReadOnlySpan<float> row, Span<float> even, Span<float> odd) : ILaneKernel
     {

@@ -1,3 +1,6 @@
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Lanes;
+
 namespace Yarnwheel.Core.Masks.Matting;
 
 /// <summary>Which colours a side of a mask has, anywhere in the picture: how densely each of 32 × 32 × 32 bins over the encoded colours is filled.</summary>
@@ -10,6 +13,18 @@ internal static class ColourBins
 
     /// <summary>What lies so far within its side counts most, pixels.</summary>
     private const int Deep = 2;
+
+    /// <summary>Number of the bin of each pixel.</summary>
+    /// <param name="light">Of a picture.</param>
+    public static ushort[] Of(LightPlanes light)
+    {
+        var bins = new ushort[light.Width * light.Height];
+        Rows.Each(light.Height, y =>
+        {
+            for (var i = y * light.Width; i < (y + 1) * light.Width; i++) bins[i] = (ushort)Of(light.Red[i], light.Green[i], light.Blue[i]);
+        });
+        return bins;
+    }
 
     /// <summary>Number of the bin that a colour of linear light lies in.</summary>
     public static int Of(float red, float green, float blue) => (Step(red) * Bins + Step(green)) * Bins + Step(blue);
@@ -25,19 +40,18 @@ internal static class ColourBins
         var (inside, outside) = (new float[Bins * Bins * Bins], new float[Bins * Bins * Bins]);
         int width = picture.Light.Width, height = picture.Light.Height, step = Thinned / (picture.Cell == 1 ? 2 : 1);
         double within = 0, without = 0;
+        float[] leasts = new float[width], mosts = new float[width];
         for (var y = 0; y < height; y += step)
         {
+            LeastAndMost(rough, width, height, y, leasts, mosts);
             for (var x = 0; x < width; x += step)
             {
                 var at = y * width + x;
                 float least = 1, most = 0;
-                for (var v = Math.Max(0, y - Deep); v <= Math.Min(height - 1, y + Deep); v++)
+                for (var u = Math.Max(0, x - Deep); u <= Math.Min(width - 1, x + Deep); u++)
                 {
-                    for (var u = Math.Max(0, x - Deep); u <= Math.Min(width - 1, x + Deep); u++)
-                    {
-                        least = MathF.Min(least, rough[v * width + u]);
-                        most = MathF.Max(most, rough[v * width + u]);
-                    }
+                    least = MathF.Min(least, leasts[u]);
+                    most = MathF.Max(most, mosts[u]);
                 }
                 var bin = Of(picture.Light.Red[at], picture.Light.Green[at], picture.Light.Blue[at]);
                 var (deepIn, deepOut) = (least * least, (1 - most) * (1 - most));
@@ -50,6 +64,33 @@ internal static class ColourBins
         Smooth(inside, within);
         Smooth(outside, without);
         return (inside, outside);
+    }
+
+    /// <summary>Of each column the least and the most about a row.</summary>
+    private static void LeastAndMost(float[] rough, int width, int height, int y, float[] leasts, float[] mosts)
+    {
+        Array.Fill(leasts, 1);
+        Array.Clear(mosts);
+        for (var v = Math.Max(0, y - Deep); v <= Math.Min(height - 1, y + Deep); v++) LaneLoop.Over(new EndsKernel(rough.AsSpan(v * width, width), leasts, mosts), width);
+    }
+
+    private readonly ref struct EndsKernel(ReadOnlySpan<float> row, Span<float> leasts, Span<float> mosts) : ILaneKernel
+    {
+        private readonly ReadOnlySpan<float> row = row;
+        private readonly Span<float> leasts = leasts;
+        private readonly Span<float> mosts = mosts;
+
+        public static bool MayRepeat => true;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            for (var x = from; x < to; x += T.Count)
+            {
+                var own = row.Load<T>(x);
+                leasts.Save(x, T.Min(leasts.Load<T>(x), own));
+                mosts.Save(x, T.Max(mosts.Load<T>(x), own));
+            }
+        }
     }
 
     /// <summary>Neighbouring bins are alike: each axis is smoothed in turn.</summary>

@@ -82,8 +82,9 @@ internal sealed class EdgeColours : IPiece
                 var at = soft[from + k];
                 block.Take(k, light, at);
                 block.Mean[k] = alpha[at];
-                foreground.At(at % light.Width + 0.5f, at / light.Width + 0.5f, block.Foreground, k);
-                background.At(at % light.Width + 0.5f, at / light.Width + 0.5f, block.Background, k);
+                var place = foreground.At(at % light.Width + 0.5f, at / light.Width + 0.5f);
+                foreground.Put(place, block.Foreground, k);
+                background.Put(place, block.Background, k);
             }
             Unmix(block, count, 0.7f * picture.Noise);
             for (var k = 0; k < count; k++)
@@ -121,8 +122,9 @@ internal sealed class EdgeColours : IPiece
                 var at = (y - light.Region.Y) * light.Width + x - light.Region.X;
                 block.Take(k, light, at);
                 block.Mean[k] = alpha[x, y];
-                foreground.At((x + 0.5f) * step - left, (y + 0.5f) * step - top, block.Foreground, k);
-                background.At((x + 0.5f) * step - left, (y + 0.5f) * step - top, block.Background, k);
+                var place = foreground.At((x + 0.5f) * step - left, (y + 0.5f) * step - top);
+                foreground.Put(place, block.Foreground, k);
+                background.Put(place, block.Background, k);
             }
             Unmix(block, count, noise);
             for (var k = 0; k < count; k++)

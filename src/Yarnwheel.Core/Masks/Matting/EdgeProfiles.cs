@@ -8,7 +8,7 @@ internal sealed class EdgeProfiles
     private const int Steps = 16;
 
     /// <summary>Cells of a radius.</summary>
-    private const double Fineness = 3;
+    private const double Fineness = 2.5;
 
     /// <summary>What spread alone adds to how mixed pure colours look, at a distance of one deviation.</summary>
     private const float Spread = 0.5f;
@@ -43,7 +43,7 @@ internal sealed class EdgeProfiles
     public EdgeProfiles(int width, int height, double radius)
     {
         this.radius = radius;
-        cell = Math.Max(1, (int)(radius / Fineness));
+        cell = Math.Max(1, (int)Math.Round(radius / Fineness));
         (across, down) = ((width + cell - 1) / cell, (height + cell - 1) / cell);
         for (var k = 0; k < Steps; k++) (numbers[k], places[k]) = (new float[across * down], new float[across * down]);
         (mixed, told) = (new float[across * down], new float[across * down]);

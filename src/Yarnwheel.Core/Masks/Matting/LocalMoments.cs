@@ -17,6 +17,9 @@ internal sealed class LocalMoments
     // The moments of a cell lie side by side, in whole vectors of four.
     private const int Stride = 12;
 
+    /// <summary>Cells that are summed at once: what is read and written of them stays near the processor.</summary>
+    private const int Block = 1 << 12;
+
     private readonly float[] cells;
     private readonly int cell;
     private readonly int width;
@@ -40,16 +43,11 @@ internal sealed class LocalMoments
         var wanted = sigmas.ToArray();
         for (var k = 0; k < wanted.Length; k++) wanted[k] /= light.Cell;
         int width = light.Across, height = light.Down, area = width * height;
-        var weights = light.Apart(weight);
-        var planes = new float[Count][];
-        Parallel.For(0, Count, new ParallelOptions { CancellationToken = cancel }, k =>
-        {
-            var (one, other) = Factors(light, k);
-            var sums = ArrayPool<float>.Shared.Rent(area);
-            LaneLoop.Over(new SumKernel(weights, one, other, sums), area);
-            planes[k] = MomentBlur.Of(sums, width, height, wanted, ArrayPool<float>.Shared.Rent(area));
-            ArrayPool<float>.Shared.Return(sums);
-        });
+        float[][] weights = light.Cell == 1 ? [weight] : Rented(4, area), sums = Rented(Count, area), planes = Rented(Count, area);
+        if (light.Cell > 1) light.Apart(weight, weights);
+        var blocks = (area + Block - 1) / Block;
+        Parallel.For(0, blocks, new ParallelOptions { CancellationToken = cancel }, block => Sum(light, weights, sums, block * Block, Math.Min(area, (block + 1) * Block)));
+        Parallel.For(0, Count, new ParallelOptions { CancellationToken = cancel }, k => MomentBlur.Of(sums[k], width, height, wanted, planes[k]));
         var cells = outdated?.cells ?? new float[Stride * area];
         Rows.Each(height, y =>
         {
@@ -60,30 +58,36 @@ internal sealed class LocalMoments
                 for (var x = 0; x < plane.Length; x++) into[x * Stride] = plane[x];
             }
         }, cancel);
-        foreach (var plane in planes) ArrayPool<float>.Shared.Return(plane);
+        foreach (var plane in (float[][])[.. planes, .. sums, .. light.Cell == 1 ? [] : weights]) ArrayPool<float>.Shared.Return(plane);
         return new LocalMoments(cells, light);
     }
 
-    /// <summary>Puts the moments at a place into a block.</summary>
+    private static float[][] Rented(int count, int length) => [.. Enumerable.Range(0, count).Select(_ => ArrayPool<float>.Shared.Rent(length))];
+
+    /// <summary>Where a place lies between cells, of all moments of a picture.</summary>
     /// <param name="u">Across, pixels; the middle of the first is 0.5.</param>
     /// <param name="v">Down, pixels.</param>
-    /// <param name="rows">Ten rows of the block.</param>
-    /// <param name="at">Place in the rows.</param>
-    [SkipLocalsInit]
-    public void At(float u, float v, Span<float> rows, int at)
+    public CellPlace At(float u, float v)
     {
         u = Within(u / cell - 0.5f, width - 1);
         v = Within(v / cell - 0.5f, height - 1);
         int left = (int)u, top = (int)v;
         float across = u - left, down = v - top;
-        int right = left + 1 < width ? 1 : 0, below = top + 1 < height ? width : 0;
-        var first = top * width + left;
-        float a = (1 - across) * (1 - down), b = across * (1 - down), c = (1 - across) * down, d = across * down;
-        ref var start = ref MemoryMarshal.GetArrayDataReference(cells);
-        ref float one = ref Unsafe.Add(ref start, first * Stride), two = ref Unsafe.Add(ref one, right * Stride), three = ref Unsafe.Add(ref one, below * Stride), four = ref Unsafe.Add(ref two, below * Stride);
+        return new CellPlace(top * width + left, left + 1 < width ? 1 : 0, top + 1 < height ? width : 0, (1 - across) * (1 - down), across * (1 - down), (1 - across) * down, across * down);
+    }
+
+    /// <summary>Puts the moments at a place into a block.</summary>
+    /// <param name="place">Of these or others of the same picture.</param>
+    /// <param name="rows">Ten rows of the block.</param>
+    /// <param name="at">Place in the rows.</param>
+    [SkipLocalsInit]
+    public void Put(in CellPlace place, Span<float> rows, int at)
+    {
+        ref var one = ref cells[place.First * Stride];
+        ref float two = ref Unsafe.Add(ref one, place.Right * Stride), three = ref Unsafe.Add(ref one, place.Below * Stride), four = ref Unsafe.Add(ref two, place.Below * Stride);
         Span<float> found = stackalloc float[Stride];
         ref var into = ref MemoryMarshal.GetReference(found);
-        Vector128<float> shareOne = Vector128.Create(a), shareTwo = Vector128.Create(b), shareThree = Vector128.Create(c), shareFour = Vector128.Create(d);
+        Vector128<float> shareOne = Vector128.Create(place.A), shareTwo = Vector128.Create(place.B), shareThree = Vector128.Create(place.C), shareFour = Vector128.Create(place.D);
         for (nuint k = 0; k < Stride; k += 4)
         {
             var sum = shareOne * Vector128.LoadUnsafe(ref one, k) + shareTwo * Vector128.LoadUnsafe(ref two, k) + shareThree * Vector128.LoadUnsafe(ref three, k) + shareFour * Vector128.LoadUnsafe(ref four, k);
@@ -95,48 +99,52 @@ internal sealed class LocalMoments
 
     private static float Within(float place, float most) => place < 0 ? 0 : place > most ? most : place;
 
-    /// <summary>What a moment multiplies the weight by, in the order of <see cref="Symmetric{T}"/>; nothing for 1.</summary>
-    private static (float[][]? One, float[][]? Other) Factors(CellLight light, int k) => k switch
+    private static void Sum(CellLight light, float[][] weights, float[][] sums, int from, int to)
     {
-        0 => (null, null),
-        1 => (light.Red, null),
-        2 => (light.Green, null),
-        3 => (light.Blue, null),
-        4 => (light.Red, light.Red),
-        5 => (light.Red, light.Green),
-        6 => (light.Red, light.Blue),
-        7 => (light.Green, light.Green),
-        8 => (light.Green, light.Blue),
-        _ => (light.Blue, light.Blue),
-    };
+        for (var place = 0; place < weights.Length; place++)
+        {
+            var kernel = new SumKernel(weights[place], light.Red[place], light.Green[place], light.Blue[place], sums, from, place == 0, place == weights.Length - 1 ? 1f / weights.Length : 1);
+            LaneLoop.Over(kernel, to - from);
+        }
+    }
 
-    /// <summary>The mean of the products over each cell.</summary>
-    private readonly ref struct SumKernel(float[][] weight, float[][]? one, float[][]? other, Span<float> into) : ILaneKernel
+    /// <summary>Adds the products of one place in the cells; the last makes means of the sums.</summary>
+    private readonly ref struct SumKernel(float[] weight, float[] red, float[] green, float[] blue, float[][] sums, int start, bool isFirst, float share) : ILaneKernel
     {
-        private readonly float[][] weight = weight;
-        private readonly float[][]? one = one;
-        private readonly float[][]? other = other;
-        private readonly Span<float> into = into;
-
-        public static bool MayRepeat => true;
+        private readonly ReadOnlySpan<float> weight = weight.AsSpan(start);
+        private readonly ReadOnlySpan<float> red = red.AsSpan(start);
+        private readonly ReadOnlySpan<float> green = green.AsSpan(start);
+        private readonly ReadOnlySpan<float> blue = blue.AsSpan(start);
+        private readonly float[][] sums = sums;
+        private readonly int start = start;
+        private readonly bool isFirst = isFirst;
+        private readonly float share = share;
 
         public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
             for (var i = from; i < to; i += T.Count)
             {
-                var sum = Product<T>(0, i);
-                if (weight.Length == 4) sum = (sum + Product<T>(1, i) + Product<T>(2, i) + Product<T>(3, i)) * T.Of(0.25f);
-                into.Save(i, sum);
+                T w = weight.Load<T>(i), r = red.Load<T>(i), g = green.Load<T>(i), b = blue.Load<T>(i);
+                T wr = w * r, wg = w * g, wb = w * b;
+                Add(0, i, w);
+                Add(1, i, wr);
+                Add(2, i, wg);
+                Add(3, i, wb);
+                Add(4, i, wr * r);
+                Add(5, i, wr * g);
+                Add(6, i, wr * b);
+                Add(7, i, wg * g);
+                Add(8, i, wg * b);
+                Add(9, i, wb * b);
             }
         }
 
         [MethodImpl(MethodImplOptions.AggressiveInlining)]
-        private T Product<T>(int place, int i) where T : struct, ILanes<T>
+        private void Add<T>(int moment, int i, T product) where T : struct, ILanes<T>
         {
-            var product = weight[place].AsSpan().Load<T>(i);
-            if (one is not null) product *= one[place].AsSpan().Load<T>(i);
-            if (other is not null) product *= other[place].AsSpan().Load<T>(i);
-            return product;
+            var row = sums[moment].AsSpan(start);
+            if (!isFirst) product = row.Load<T>(i) + product;
+            row.Save(i, share == 1 ? product : product * T.Of(share));
         }
     }
 }

@@ -3,8 +3,8 @@ namespace Yarnwheel.Core.Masks.Matting;
 /// <summary>Some pixels of a matte side by side, for work in lanes: what is known of each, and what is found.</summary>
 internal sealed class MatteBlock
 {
-    /// <summary>Pixels of a block.</summary>
-    public const int Size = 256;
+    /// <summary>Pixels of a block. No power of two: rows that begin at the same place of a page wait for one another.</summary>
+    public const int Size = 272;
 
     /// <summary>The finest that alpha is tried.</summary>
     public const int MostSteps = 16;

@@ -31,15 +31,27 @@ internal static class MatteDepth
         int across = (width + cell - 1) / cell, down = (height + cell - 1) / cell;
         var inside = Marks.Above(Means(rough, width, height, cell, across, down), 0.5f);
         var contour = DistanceTransform.Of(Contours.Of(inside, new Region(0, 0, across, down)), across, down, radius / cell + 1, cancel);
-        var (own, rest) = (Thickness(inside, true, contour, across, down, radius / cell, cancel), Thickness(inside, false, contour, across, down, radius / cell, cancel));
+        var distances = new float[inside.Length];
+        Rows.Each(down, y => contour.Row(y, distances.AsSpan(y * across, across)), cancel);
+        double[] own = [], rest = [];
+        Parallel.Invoke(() => own = Thickness(inside, true, distances, across, down, radius / cell, cancel), () => rest = Thickness(inside, false, distances, across, down, radius / cell, cancel));
         var factors = new float[inside.Length];
-        for (var i = 0; i < factors.Length; i++)
+        Rows.Each(down, y =>
         {
-            var (distance, nearest) = (contour.Distance(i), contour.Nearest(i));
-            var thick = distance >= radius / cell ? 0 : Math.Min(own[nearest], rest[nearest]);
-            var t = thick == 0 ? 1 : Math.Clamp((distance / thick - Silent) / (Loud - Silent), 0, 1);
-            factors[i] = Whisper + (1 - Whisper) * (float)(t * t * (3 - 2 * t));
-        }
+            for (var i = y * across; i < (y + 1) * across; i++)
+            {
+                float distance = distances[i];
+                var thick = 0.0;
+                if (distance < radius / cell)
+                {
+                    var nearest = contour.Nearest(i);
+                    thick = Math.Min(own[nearest], rest[nearest]);
+                }
+                var t = thick == 0 ? 1 : Math.Clamp((distance / thick - Silent) / (Loud - Silent), 0, 1);
+                factors[i] = Whisper + (1 - Whisper) * (float)(t * t * (3 - 2 * t));
+            }
+        }, cancel);
+        if (cell == 1) return factors;
         var spread = new float[rough.Length];
         Rows.Each(height, y =>
         {
@@ -50,17 +62,21 @@ internal static class MatteDepth
     }
 
     /// <summary>Of each cell the radius of the largest disc that lies on a side and holds it.</summary>
-    private static double[] Thickness(bool[] inside, bool side, DistanceTransform contour, int width, int height, double radius, CancellationToken cancel)
+    private static double[] Thickness(bool[] inside, bool side, float[] distances, int width, int height, double radius, CancellationToken cancel)
     {
         var thickness = new double[inside.Length];
         foreach (var disc in (ReadOnlySpan<double>)[radius / 2, radius])
         {
             var core = new bool[inside.Length];
-            for (var i = 0; i < core.Length; i++) core[i] = inside[i] == side && contour.Distance(i) >= disc;
+            for (var i = 0; i < core.Length; i++) core[i] = inside[i] == side && distances[i] >= disc;
             var cores = DistanceTransform.Of(core, width, height, disc + 2, cancel);
             // The cell across the contour goes along: it stands for what lies beyond.
-            for (var i = 0; i < core.Length; i++)
-                if (cores.Distance(i) <= disc + 2) thickness[i] = disc;
+            Rows.Each(height, width, (y, row) =>
+            {
+                cores.Row(y, row.AsSpan(0, width));
+                for (var x = 0; x < width; x++)
+                    if (row[x] <= disc + 2) thickness[y * width + x] = disc;
+            }, cancel);
         }
         return thickness;
     }

@@ -56,7 +56,10 @@ internal static class MatteGuards
         var all = new Region(0, 0, width, height);
         var kept = new Plane<bool>(all);
         var deep = new bool[alpha.Length];
-        for (var i = 0; i < deep.Length; i++) kept.Values[i] = !(deep[i] = sign * (alpha[i] - rough[i]) > Changed && apart[i] < told);
+        Rows.Each(height, y =>
+        {
+            for (var i = y * width; i < (y + 1) * width; i++) kept.Values[i] = !(deep[i] = sign * (alpha[i] - rough[i]) > Changed && apart[i] < told);
+        }, cancel);
         // Most changes are thin: those that no diamond fits into hold no disc either.
         if (!KeepDeep(deep, width, height)) return;
         var about = Contours.Bounds(deep, all).Widen(2 * (int)Blob + 3).Intersect(all);
@@ -83,6 +86,7 @@ internal static class MatteGuards
         const byte Most = (byte)Blob + 1;
         for (var y = 0; y < height; y++)
         {
+            if (!marked.AsSpan(y * width, width).Contains(true)) continue;
             for (var x = 0; x < width; x++)
             {
                 var i = y * width + x;
@@ -94,6 +98,7 @@ internal static class MatteGuards
         var any = false;
         for (var y = height - 1; y >= 0; y--)
         {
+            if (!marked.AsSpan(y * width, width).Contains(true)) continue;
             for (var x = width - 1; x >= 0; x--)
             {
                 var i = y * width + x;

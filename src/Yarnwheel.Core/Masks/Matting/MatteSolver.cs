@@ -41,8 +41,7 @@ internal static class MatteSolver
     {
         var all = new Plane<float>(whole.Whole, mask);
         // Colours are those of the whole picture; all else is done about the band alone.
-        var (inside, outside) = ColourBins.Sides(whole, mask);
-        var shares = MatteBand.Shares(all, radius, cancel);
+        var ((inside, outside), shares) = Both(() => ColourBins.Sides(whole, mask), () => MatteBand.Shares(all, radius, cancel));
         var picture = whole.About(shares.Region);
         var region = picture.Light.Region;
         var (wide, rough) = (new Plane<float>(region), all.Cut(region).Values);
@@ -50,9 +49,8 @@ internal static class MatteSolver
         var share = wide.Values;
         int width = region.Width, height = region.Height;
         var band = Band(share);
-        var light = CellLight.Of(picture.Light, picture.Cell);
-        var first = MatteWitnesses.First(picture, light, rough, radius, cancel);
-        var expected = SmallBlur.Of(rough, width, height, 2);
+        var (light, bins) = Both(() => CellLight.Of(picture.Light, picture.Cell), () => ColourBins.Of(picture.Light));
+        var (first, expected) = Both(() => MatteWitnesses.First(picture, light, rough, radius, cancel), () => SmallBlur.Of(rough, width, height, 2));
         var (alpha, sure, deviation, apart) = ((float[])rough.Clone(), (float[])rough.Clone(), new float[rough.Length], new float[rough.Length]);
         var (weightIn, weightOut) = (first.Inside, first.Outside);
         LocalMoments? foreground = null, background = null;
@@ -60,18 +58,20 @@ internal static class MatteSolver
         for (var round = 0; ; round++)
         {
             var before = (float[])alpha.Clone();
-            foreground = LocalMoments.Of(light, weightIn, ForegroundReach, cancel, foreground);
-            background = LocalMoments.Of(light, weightOut, BackgroundReach, cancel, background);
+            (foreground, background) = Both(() => LocalMoments.Of(light, weightIn, ForegroundReach, cancel, foreground), () => LocalMoments.Of(light, weightOut, BackgroundReach, cancel, background));
             var (near, mixed) = Both(() => SmallBlur.Of(alpha, width, height, 1.2), () => Mixedness(alpha, width, height));
             MatteBlocks.Each(active.Length, (block, from, count) =>
             {
+                var (row, start) = (0, -width);
                 for (var k = 0; k < count; k++)
                 {
                     var at = active[from + k];
-                    float u = at % width + 0.5f, v = at / width + 0.5f;
-                    Fill(block, k, picture.Light, at, inside, outside);
-                    foreground.At(u, v, block.Foreground, k);
-                    background.At(u, v, block.Background, k);
+                    // In order: most lie in the row of the one before.
+                    if (at >= start + width) (row, start) = (at / width, at / width * width);
+                    Fill(block, k, picture.Light, at, inside, outside, bins[at]);
+                    var place = foreground.At(at - start + 0.5f, row + 0.5f);
+                    foreground.Put(place, block.Foreground, k);
+                    background.Put(place, block.Background, k);
                     block.Prior[k] = Prior(near[at], expected[at]);
                     block.MixedPrior[k] = 0.5f * mixed[at];
                 }
@@ -86,10 +86,10 @@ internal static class MatteSolver
                     apart[at] = block.Apart[k];
                 }
             }, cancel);
-            var change = band.Length == 0 ? 0 : band.Sum(i => Math.Abs(alpha[i] - before[i])) / band.Length;
+            var change = band.Length == 0 ? 0 : Change(band, alpha, before) / band.Length;
             var isLast = round + 1 == Rounds || change < Still;
             // What is settled on one side, and stays so, is not looked at again before the last round.
-            active = round + 2 >= Rounds || round < 1 ? band : [.. band.Where(i => Math.Abs(alpha[i] - before[i]) > Stays || alpha[i] is > Stays and < 1 - Stays)];
+            active = round + 2 >= Rounds || round < 1 ? band : Array.FindAll(band, i => Math.Abs(alpha[i] - before[i]) > Stays || alpha[i] is > Stays and < 1 - Stays);
             if (isLast) break;
             var follows = round < Rounds - 2;
             var kept = round < 2 ? Kept : Kept / 10;
@@ -118,11 +118,17 @@ internal static class MatteSolver
         return [.. band];
     }
 
+    private static float Change(int[] band, float[] alpha, float[] before)
+    {
+        var sum = 0.0;
+        foreach (var i in band) sum += Math.Abs(alpha[i] - before[i]);
+        return (float)sum;
+    }
+
     /// <summary>What of a pixel depends on its own colour.</summary>
-    public static void Fill(MatteBlock block, int k, LightPlanes light, int at, float[] inside, float[] outside)
+    public static void Fill(MatteBlock block, int k, LightPlanes light, int at, float[] inside, float[] outside, int bin)
     {
         block.Take(k, light, at);
-        var bin = ColourBins.Of(light.Red[at], light.Green[at], light.Blue[at]);
         block.SeenInside[k] = inside[bin];
         block.SeenOutside[k] = outside[bin];
     }

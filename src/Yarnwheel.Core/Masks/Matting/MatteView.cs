@@ -65,9 +65,10 @@ internal sealed class MatteView
                 continue;
             }
             var pixel = (y - light.Region.Y) * light.Width + region.X + x - light.Region.X;
-            MatteSolver.Fill(block, count, light, pixel, solution.SeenInside, solution.SeenOutside);
-            solution.Foreground.At(u, v, block.Foreground, count);
-            solution.Background.At(u, v, block.Background, count);
+            MatteSolver.Fill(block, count, light, pixel, solution.SeenInside, solution.SeenOutside, ColourBins.Of(light.Red[pixel], light.Green[pixel], light.Blue[pixel]));
+            var place = solution.Foreground.At(u, v);
+            solution.Foreground.Put(place, block.Foreground, count);
+            solution.Background.Put(place, block.Background, count);
             var near = Between(solution.Alpha, u, v);
             block.Prior[count] = MatteSolver.Prior(near, Between(solution.Expected, u, v));
             block.MixedPrior[count] = 2 * near * (1 - near);

@@ -24,7 +24,8 @@ internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] S
         int width = picture.Light.Width, height = picture.Light.Height;
         var rest = Inverse(rough);
         var size = Sizes(rough, width, height);
-        float[] pureIn = Pure(picture, picture.Cells(rough)), pureOut = Pure(picture, picture.Cells(rest)), deepIn = Least(rough, width, height, 1), deepOut = Least(rest, width, height, 2);
+        float[] pureIn = [], pureOut = [], deepIn = [], deepOut = [];
+        Parallel.Invoke(() => pureIn = Pure(picture, picture.Cells(rough)), () => pureOut = Pure(picture, picture.Cells(rest)), () => deepIn = Least(rough, width, height, 1), () => deepOut = Least(rest, width, height, 2));
         var (inside, outside) = (new float[rough.Length], new float[rough.Length]);
         Rows.Each(height, y =>
         {
@@ -53,32 +54,74 @@ internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] S
     {
         int width = picture.Light.Width, height = picture.Light.Height;
         var found = picture.Cells(alpha);
-        float[] pureIn = Pure(picture, found), pureOut = Pure(picture, Inverse(found));
+        float[] pureIn = [], pureOut = [];
+        Parallel.Invoke(() => pureIn = Pure(picture, found), () => pureOut = Pure(picture, Inverse(found)));
         var (inside, outside) = (new float[alpha.Length], new float[alpha.Length]);
-        Rows.Each(height, y =>
+        Rows.Each(height, 2 * (width + 1), (y, scratch) =>
         {
-            var cells = y / picture.Cell * picture.CellsAcross;
-            for (var x = 0; x < width; x++)
-            {
-                int i = y * width + x, cell = cells + x / picture.Cell;
-                float own = alpha[i], rest = 1 - own, sureIn = MathF.Max(0, own - deviation[i]), sureOut = MathF.Max(0, rest - deviation[i]);
-                inside[i] = kept * Inside[i] * own * own * own * own + (1 - kept) * sureIn * sureIn * sureIn * sureIn * Size[i] * pureIn[cell];
-                outside[i] = kept * Outside[i] * rest * rest + (1 - kept) * sureOut * sureOut * sureOut * sureOut * pureOut[cell];
-            }
+            var (cells, from) = (y / picture.Cell * picture.CellsAcross, y * width);
+            var kernel = new AgainKernel(alpha.AsSpan(from, width), deviation.AsSpan(from, width), Inside.AsSpan(from, width), Outside.AsSpan(from, width), Size.AsSpan(from, width), kept,
+                Wide(pureIn.AsSpan(cells, picture.CellsAcross), picture.Cell, scratch.AsSpan(0, width + 1)), Wide(pureOut.AsSpan(cells, picture.CellsAcross), picture.Cell, scratch.AsSpan(width + 1, width + 1)),
+                inside.AsSpan(from, width), outside.AsSpan(from, width));
+            LaneLoop.Over(kernel, width);
         });
         Hush(inside, outside);
         return (inside, outside);
+    }
+
+    private readonly ref struct TimesKernel(ReadOnlySpan<float> factor, Span<float> into) : ILaneKernel
+    {
+        private readonly ReadOnlySpan<float> factor = factor;
+        private readonly Span<float> into = into;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            for (var i = from; i < to; i += T.Count) into.Save(i, into.Load<T>(i) * factor.Load<T>(i));
+        }
+    }
+
+    /// <summary>A row of cells at the size of pixels.</summary>
+    private static ReadOnlySpan<float> Wide(ReadOnlySpan<float> cells, int cell, Span<float> into)
+    {
+        if (cell == 1) return cells;
+        for (var x = 0; x + 1 < into.Length; x += 2) into[x] = into[x + 1] = cells[x / 2];
+        return into;
+    }
+
+    private readonly ref struct AgainKernel(ReadOnlySpan<float> alpha, ReadOnlySpan<float> deviation, ReadOnlySpan<float> first, ReadOnlySpan<float> firstOut, ReadOnlySpan<float> size, float kept,
+        ReadOnlySpan<float> pure, ReadOnlySpan<float> pureOut, Span<float> inside, Span<float> outside) : ILaneKernel
+    {
+        private readonly ReadOnlySpan<float> alpha = alpha;
+        private readonly ReadOnlySpan<float> deviation = deviation;
+        private readonly ReadOnlySpan<float> first = first;
+        private readonly ReadOnlySpan<float> firstOut = firstOut;
+        private readonly ReadOnlySpan<float> size = size;
+        private readonly float kept = kept;
+        private readonly ReadOnlySpan<float> pure = pure;
+        private readonly ReadOnlySpan<float> pureOut = pureOut;
+        private readonly Span<float> inside = inside;
+        private readonly Span<float> outside = outside;
+
+        public static bool MayRepeat => true;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
+        {
+            T old = T.Of(kept), fresh = T.Of(1 - kept);
+            for (var i = from; i < to; i += T.Count)
+            {
+                T own = alpha.Load<T>(i), rest = T.Of(1) - own, spread = deviation.Load<T>(i), sureIn = T.Max(T.Of(0), own - spread), sureOut = T.Max(T.Of(0), rest - spread);
+                inside.Save(i, old * first.Load<T>(i) * own * own * own * own + fresh * sureIn * sureIn * sureIn * sureIn * size.Load<T>(i) * pure.Load<T>(i));
+                outside.Save(i, old * firstOut.Load<T>(i) * rest * rest + fresh * sureOut * sureOut * sureOut * sureOut * pureOut.Load<T>(i));
+            }
+        }
     }
 
     /// <summary>Those whose place makes them doubtful speak softly.</summary>
     private void Hush(float[] inside, float[] outside)
     {
         if (Voices is not { } voices) return;
-        for (var i = 0; i < inside.Length; i++)
-        {
-            inside[i] *= voices.Inside[i];
-            outside[i] *= voices.Outside[i];
-        }
+        LaneLoop.Over(new TimesKernel(voices.Inside, inside), inside.Length);
+        LaneLoop.Over(new TimesKernel(voices.Outside, outside), outside.Length);
     }
 
     private static float[] Softer(float[] one, float[] other)

@@ -1,3 +1,4 @@
+using System.Buffers;
 using Yarnwheel.Core.Lanes;
 
 namespace Yarnwheel.Core.Masks.Matting;
@@ -13,7 +14,9 @@ internal static class SmallBlur
     public static float[] Of(float[] plane, int width, int height, double sigma)
     {
         var result = new float[width * height];
-        Into(plane, width, height, sigma, new float[width * height], result);
+        var across = ArrayPool<float>.Shared.Rent(result.Length);
+        Into(plane.AsSpan(0, result.Length), width, height, sigma, across.AsSpan(0, result.Length), result);
+        ArrayPool<float>.Shared.Return(across);
         return result;
     }
 

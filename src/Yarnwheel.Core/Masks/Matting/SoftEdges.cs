@@ -100,8 +100,9 @@ internal static class SoftEdges
             {
                 var at = band[from + k];
                 block.Take(k, light, at);
-                foreground.At(at % width + 0.5f, at / width + 0.5f, block.Foreground, k);
-                background.At(at % width + 0.5f, at / width + 0.5f, block.Background, k);
+                var between = foreground.At(at % width + 0.5f, at / width + 0.5f);
+                foreground.Put(between, block.Foreground, k);
+                background.Put(between, block.Background, k);
             }
             ColourPlace.Of(block, count, picture.Noise);
             block.Mean[..count].CopyTo(place.AsSpan(from));

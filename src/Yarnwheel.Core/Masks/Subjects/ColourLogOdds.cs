@@ -31,18 +31,11 @@ internal static class ColourLogOdds
         Parallel.Invoke(
             () => within = Inside(colours, inside, marked),
             () => without ??= outside.Any(w => w > 0) ? GaussianMixture.Fit(colours, outside, OutsideGaussians) : null);
-        var logOdds = new float[colours.Length];
-        const int block = 512;
-        Parallel.For(0, (logOdds.Length + block - 1) / block, b =>
-        {
-            for (var i = b * block; i < Math.Min(logOdds.Length, (b + 1) * block); i++)
-                logOdds[i] = Math.Clamp(within!.LogDensity(colours[i]) - Outside(without, colours[i], unseen), -Most, Most);
-        });
+        float[] logOdds = [], seen = [];
+        Parallel.Invoke(() => logOdds = within!.LogDensities(colours), () => seen = without?.LogDensities(colours) ?? []);
+        for (var i = 0; i < logOdds.Length; i++) logOdds[i] = Math.Clamp(logOdds[i] - (unseen <= 0 ? seen[i] : MathF.Log((seen.Length == 0 ? 0 : MathF.Exp(seen[i])) + unseen)), -Most, Most);
         return logOdds;
     }
-
-    private static float Outside(GaussianMixture? seen, Vector3 colour, float unseen) =>
-        unseen <= 0 ? seen!.LogDensity(colour) : MathF.Log((seen is null ? 0 : MathF.Exp(seen.LogDensity(colour))) + unseen);
 
     private static GaussianMixture Inside(Vector3[] colours, float[] inside, float[] marked)
     {

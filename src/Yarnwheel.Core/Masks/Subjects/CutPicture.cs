@@ -21,6 +21,7 @@ internal sealed class CutPicture : IPiece
         Superpixels = superpixels;
         Falloff = falloff;
         (Means, Sizes, Centres) = Summed(half, superpixels);
+        Shares = SuperpixelColours.Of(superpixels.Labels, superpixels.Count, coarse, Colours.Length);
         Borders = SharedBorder.Of(this);
         Neighbours = Touching(Borders, superpixels.Count);
     }
@@ -47,6 +48,9 @@ internal sealed class CutPicture : IPiece
     /// <summary>Of the half picture.</summary>
     public Superpixels Superpixels { get; }
 
+    /// <summary>Which colours each superpixel has.</summary>
+    public SuperpixelColours Shares { get; }
+
     /// <summary>Mean colour of each superpixel.</summary>
     public Vector3[] Means { get; }
 
@@ -65,7 +69,7 @@ internal sealed class CutPicture : IPiece
     /// <summary>How fast neighbours of unlike colour lose their affinity on one another.</summary>
     public double Falloff { get; }
 
-    public long Bytes => 4L * (3 * Lab.Width * Lab.Height + 3 * Half.Width * Half.Height + Fine.Length + 2 * Coarse.Length) + 24L * Borders.Length + 12L * Colours.Length + 100L * Sizes.Length;
+    public long Bytes => 4L * (3 * Lab.Width * Lab.Height + 3 * Half.Width * Half.Height + Fine.Length + Superpixels.Labels.Length) + Shares.Bytes + 24L * Borders.Length + 12L * Colours.Length + 100L * Sizes.Length;
 
     /// <param name="lab">OKLab of the whole picture.</param>
     /// <param name="cancel">Ends the work early.</param>

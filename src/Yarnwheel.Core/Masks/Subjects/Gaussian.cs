@@ -8,13 +8,4 @@ namespace Yarnwheel.Core.Masks.Subjects;
 /// <param name="Precision">The inverse of the covariance: xx, yy, zz.</param>
 /// <param name="Cross">The inverse of the covariance: xy, xz, yz, twice each.</param>
 /// <param name="Peak">Weight × density at the mean.</param>
-public readonly record struct Gaussian(float Weight, Vector3 Mean, Vector3 Precision, Vector3 Cross, float Peak)
-{
-    /// <summary>Weight × density at a colour.</summary>
-    public float Density(Vector3 colour)
-    {
-        var d = colour - Mean;
-        var squared = Vector3.Dot(Precision, d * d) + Vector3.Dot(Cross, new Vector3(d.X * d.Y, d.X * d.Z, d.Y * d.Z));
-        return squared > 60 ? 0 : Peak * MathF.Exp(-0.5f * squared);
-    }
-}
+public readonly record struct Gaussian(float Weight, Vector3 Mean, Vector3 Precision, Vector3 Cross, float Peak);

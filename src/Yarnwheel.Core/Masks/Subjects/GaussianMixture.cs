@@ -27,10 +27,10 @@ public sealed class GaussianMixture
     public static GaussianMixture Fit(ReadOnlySpan<Vector3> colours, ReadOnlySpan<float> weights, int most, int rounds = 4)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(most, 1);
-        var indices = Occurring(weights);
-        if (indices.Length == 0) throw new ArgumentException("nothing to fit", nameof(weights));
-        var owners = new int[indices.Length];
-        var clusters = new List<Moments> { Moments.Of(colours, weights, indices, owners, 0) };
+        var (occurring, own) = Occurring(colours, weights);
+        if (own.Length == 0) throw new ArgumentException("nothing to fit", nameof(weights));
+        var owners = new int[own.Length];
+        var clusters = new List<Moments> { Moments.Of(occurring, own, owners, 0) };
         while (clusters.Count < most)
         {
             var widest = 0;
@@ -38,49 +38,65 @@ public sealed class GaussianMixture
             var (axis, spread) = clusters[widest].PrincipalAxis();
             if (spread < LeastDeviation * LeastDeviation) break;
             var middle = Vector3.Dot(axis, clusters[widest].Mean);
-            for (var i = 0; i < indices.Length; i++)
-                if (owners[i] == widest && Vector3.Dot(axis, colours[indices[i]]) > middle) owners[i] = clusters.Count;
-            clusters.Add(Moments.Of(colours, weights, indices, owners, clusters.Count));
-            clusters[widest] = Moments.Of(colours, weights, indices, owners, widest);
+            for (var i = 0; i < owners.Length; i++)
+                if (owners[i] == widest && Vector3.Dot(axis, occurring[i]) > middle) owners[i] = clusters.Count;
+            clusters.Add(Moments.Of(occurring, own, owners, clusters.Count));
+            clusters[widest] = Moments.Of(occurring, own, owners, widest);
         }
         var all = clusters.Sum(c => c.Weight);
         var mixture = new GaussianMixture([.. clusters.Where(c => c.Weight > 0).Select(c => c.ToGaussian(all))]);
-        for (var round = 0; round < rounds; round++) mixture = mixture.Refitted(colours, weights, indices);
+        var rows = new ColourRows(occurring);
+        for (var round = 0; round < rounds; round++) mixture = mixture.Refitted(rows, occurring, own);
         return mixture;
     }
 
     /// <summary>Natural logarithm of the density at a colour.</summary>
-    public float LogDensity(Vector3 colour)
+    public float LogDensity(Vector3 colour) => LogDensities([colour])[0];
+
+    /// <summary>The same at many colours.</summary>
+    /// <param name="colours">OKLab.</param>
+    public float[] LogDensities(ReadOnlySpan<Vector3> colours)
     {
-        var sum = Anywhere;
-        foreach (ref readonly var gaussian in gaussians.AsSpan()) sum += gaussian.Density(colour);
-        return MathF.Log(sum);
+        var rows = new ColourRows(colours);
+        var logs = new float[colours.Length];
+        Array.Fill(logs, Anywhere);
+        foreach (var gaussian in gaussians) rows.AddDensity(gaussian, logs);
+        ColourRows.Log(logs);
+        return logs;
     }
 
-    private GaussianMixture Refitted(ReadOnlySpan<Vector3> colours, ReadOnlySpan<float> weights, int[] indices)
+    private GaussianMixture Refitted(ColourRows rows, Vector3[] colours, float[] weights)
     {
+        var shares = new float[gaussians.Length][];
+        var sums = new float[weights.Length];
+        Array.Fill(sums, 1e-12f);
+        for (var k = 0; k < shares.Length; k++) rows.AddDensity(gaussians[k], sums, shares[k] = new float[weights.Length]);
+        for (var i = 0; i < sums.Length; i++) sums[i] = weights[i] / sums[i];
         var moments = new Moments[gaussians.Length];
-        for (var k = 0; k < moments.Length; k++) moments[k] = new Moments(gaussians[k].Mean);
-        Span<float> shares = stackalloc float[gaussians.Length];
-        foreach (var i in indices)
+        for (var k = 0; k < moments.Length; k++)
         {
-            var sum = 1e-12f;
-            for (var k = 0; k < shares.Length; k++) sum += shares[k] = gaussians[k].Density(colours[i]);
-            var weight = weights[i] / sum;
-            for (var k = 0; k < shares.Length; k++)
+            moments[k] = new Moments(gaussians[k].Mean);
+            var own = shares[k];
+            for (var i = 0; i < own.Length; i++)
             {
-                var share = shares[k] * weight;
-                if (share > 1e-6f * weights[i]) moments[k].Add(colours[i], share);
+                var share = own[i] * sums[i];
+                own[i] = share > 1e-6f * weights[i] ? share : 0;
             }
+            moments[k].Add(colours, own);
         }
         var all = moments.Sum(m => m.Weight);
         return all <= 0 ? this : new GaussianMixture([.. moments.Where(m => m.Weight > 1e-6 * all).Select(m => m.ToGaussian(all))]);
     }
 
-    private static int[] Occurring(ReadOnlySpan<float> weights)
+    private static (Vector3[] Colours, float[] Weights) Occurring(ReadOnlySpan<Vector3> colours, ReadOnlySpan<float> weights)
     {
-        var result = new List<int>();
-        for (var i = 0; i < weights.Length; i++) if (weights[i] > 0) result.Add(i);
-        return [.. result];
+        var (occurring, own) = (new List<Vector3>(), new List<float>());
+        for (var i = 0; i < weights.Length; i++)
+        {
+            if (weights[i] <= 0) continue;
+            occurring.Add(colours[i]);
+            own.Add(weights[i]);
+        }
+        return ([.. occurring], [.. own]);
     }
 }

@@ -14,6 +14,9 @@ internal sealed class GestureGround
     /// <summary>What strokes mark outside weighs at least so much, beside all else that is outside.</summary>
     private const float OutsideAnchor = 0.2f;
 
+    // A contour along the box's own line is hardly ever the subject's.
+    private const double BoxLine = 4;
+
     /// <summary>Surroundings of this share of the box tell all that they can.</summary>
     private const float Enough = 0.25f;
 
@@ -27,6 +30,7 @@ internal sealed class GestureGround
         Counts = CountsOf(picture, markings);
         Nearby = Marked.HasInside ? NearnessLogOdds.Of(picture, Marked.Seeds) : new float[Marked.Seeds.Length];
         Surroundings = SurroundingsOf(picture, Marked);
+        Joined = JoinedOf(picture, Marked);
         var outside = Outside(k => Marked.Sides[k] == SuperpixelCut.Outside);
         if (!outside.Any(v => v > 0)) return;
         Around = GaussianMixture.Fit(picture.Colours, outside, ColourLogOdds.OutsideGaussians);
@@ -37,6 +41,9 @@ internal sealed class GestureGround
     public Imaging.Region Box { get; }
 
     public MarkedSuperpixels Marked { get; }
+
+    /// <summary>The superpixels joined by their borders, for cuts of any kind.</summary>
+    public MaximumFlow Joined { get; }
 
     /// <summary>How much each superpixel counts for the colours of its side.</summary>
     public float[] Counts { get; }
@@ -80,10 +87,7 @@ internal sealed class GestureGround
     {
         var weights = new float[picture.Superpixels.Count];
         for (var k = 0; k < weights.Length; k++) weights[k] = weight(k) * Counts[k];
-        var result = new float[picture.Colours.Length];
-        var labels = picture.Superpixels.Labels;
-        for (var i = 0; i < labels.Length; i++) result[picture.Coarse[i]] += weights[labels[i]];
-        return result;
+        return picture.Shares.Weighed(weights);
     }
 
     /// <summary>Adds what strokes marked, so that it weighs at least a share of all the rest.</summary>
@@ -93,6 +97,19 @@ internal sealed class GestureGround
         if (own <= 0) return;
         var factor = Math.Max(1, share * weights.Sum() / own);
         for (var c = 0; c < weights.Length; c++) weights[c] += factor * cells[c];
+    }
+
+    private static MaximumFlow JoinedOf(CutPicture picture, MarkedSuperpixels marked)
+    {
+        var flow = new MaximumFlow(picture.Sizes.Length, picture.Borders.Length);
+        foreach (var border in picture.Borders)
+        {
+            // A pair of pixels of the half picture stands for two.
+            var line = marked.IsBeyond[border.A] != marked.IsBeyond[border.B] ? BoxLine : 1;
+            var hold = (int)Math.Round(2 * SuperpixelCut.Units * SuperpixelCut.Border * line * border.Hold);
+            flow.Join(border.A, border.B, hold, hold);
+        }
+        return flow;
     }
 
     private static float SurroundingsOf(CutPicture picture, MarkedSuperpixels marked)

@@ -11,9 +11,7 @@ namespace Yarnwheel.Core.Masks.Subjects;
 /// flow.Join(0, 1, there: 2, back: 2);
 /// flow.Solve();               // 3: one through node 0 alone, two across
 /// </code></example>
-/// <param name="nodes">Number of nodes besides the terminals.</param>
-/// <param name="edges">Number of edges there is room for.</param>
-public sealed class MaximumFlow(int nodes, int edges)
+public sealed class MaximumFlow
 {
     private const int None = -1;
     private const int Terminal = -2;
@@ -22,16 +20,16 @@ public sealed class MaximumFlow(int nodes, int edges)
     private const byte Source = 1;
     private const byte Sink = 2;
 
-    private readonly int[] first = Filled(nodes, None);
-    private readonly int[] next = new int[2 * edges];
-    private readonly int[] head = new int[2 * edges];
-    private readonly int[] residual = new int[2 * edges];
-    private readonly int[] terminal = new int[nodes];
-    private readonly int[] parent = Filled(nodes, None);
-    private readonly byte[] side = new byte[nodes];
-    private readonly int[] stamp = new int[nodes];
-    private readonly int[] depth = new int[nodes];
-    private readonly int[] nextActive = Filled(nodes, None);
+    private readonly int[] first;
+    private readonly int[] next;
+    private readonly int[] head;
+    private readonly int[] residual;
+    private readonly int[] terminal;
+    private readonly int[] parent;
+    private readonly byte[] side;
+    private readonly int[] stamp;
+    private readonly int[] depth;
+    private readonly int[] nextActive;
     private readonly Stack<int> cutOff = new();
     private readonly Queue<int> orphans = new();
     private int firstActive = None;
@@ -39,6 +37,24 @@ public sealed class MaximumFlow(int nodes, int edges)
     private int count;
     private int time;
     private long flow;
+
+    /// <param name="nodes">Number of nodes besides the terminals.</param>
+    /// <param name="edges">Number of edges there is room for.</param>
+    public MaximumFlow(int nodes, int edges)
+        : this(Filled(nodes, None), new int[2 * edges], new int[2 * edges], new int[2 * edges])
+    {
+    }
+
+    private MaximumFlow(int[] first, int[] next, int[] head, int[] residual)
+    {
+        (this.first, this.next, this.head, this.residual) = (first, next, head, residual);
+        var nodes = first.Length;
+        (terminal, stamp, depth, side) = (new int[nodes], new int[nodes], new int[nodes], new byte[nodes]);
+        (parent, nextActive) = (Filled(nodes, None), Filled(nodes, None));
+    }
+
+    /// <summary>The same nodes, joined alike, with nothing tied to the terminals yet. This one must not have been solved, and is joined no further.</summary>
+    public MaximumFlow Untied() => new(first, next, head, (int[])residual.Clone()) { count = count };
 
     /// <summary>Joins a node to the terminals; several calls add up.</summary>
     /// <param name="node">0 … nodes − 1.</param>

@@ -15,27 +15,44 @@ internal sealed class Moments(Vector3 about)
     /// <summary>Weight × variance along the principal axis.</summary>
     public double Spread => Weight > 0 ? Weight * PrincipalAxis().Variance : 0;
 
-    public static Moments Of(ReadOnlySpan<Vector3> colours, ReadOnlySpan<float> weights, int[] indices, int[] owners, int owner)
+    /// <summary>Of those colours that have one owner.</summary>
+    public static Moments Of(ReadOnlySpan<Vector3> colours, ReadOnlySpan<float> weights, ReadOnlySpan<int> owners, int owner)
     {
-        Moments? moments = null;
-        for (var i = 0; i < indices.Length; i++)
-            if (owners[i] == owner) (moments ??= new Moments(colours[indices[i]])).Add(colours[indices[i]], weights[indices[i]]);
-        return moments ?? new Moments(Vector3.Zero);
+        var first = owners.IndexOf(owner);
+        if (first < 0) return new Moments(Vector3.Zero);
+        var own = new float[weights.Length];
+        for (var i = first; i < own.Length; i++) if (owners[i] == owner) own[i] = weights[i];
+        var moments = new Moments(colours[first]);
+        moments.Add(colours, own);
+        return moments;
     }
 
-    public void Add(Vector3 colour, double weight)
+    /// <summary>Adds colours; those of no weight say nothing.</summary>
+    /// <param name="colours">OKLab.</param>
+    /// <param name="weights">Of the colours, 0 or more.</param>
+    public void Add(ReadOnlySpan<Vector3> colours, ReadOnlySpan<float> weights)
     {
-        double dx = colour.X - about.X, dy = colour.Y - about.Y, dz = colour.Z - about.Z;
-        Weight += weight;
-        x += weight * dx;
-        y += weight * dy;
-        z += weight * dz;
-        xx += weight * dx * dx;
-        yy += weight * dy * dy;
-        zz += weight * dz * dz;
-        xy += weight * dx * dy;
-        xz += weight * dx * dz;
-        yz += weight * dy * dz;
+        // Apart from the fields, so that the sums stay in registers.
+        double all = Weight, sx = x, sy = y, sz = z, sxx = xx, syy = yy, szz = zz, sxy = xy, sxz = xz, syz = yz;
+        double ox = about.X, oy = about.Y, oz = about.Z;
+        for (var i = 0; i < weights.Length; i++)
+        {
+            double weight = weights[i];
+            if (weight <= 0) continue;
+            double dx = colours[i].X - ox, dy = colours[i].Y - oy, dz = colours[i].Z - oz;
+            double wx = weight * dx, wy = weight * dy, wz = weight * dz;
+            all += weight;
+            sx += wx;
+            sy += wy;
+            sz += wz;
+            sxx += wx * dx;
+            syy += wy * dy;
+            szz += wz * dz;
+            sxy += wx * dy;
+            sxz += wx * dz;
+            syz += wy * dz;
+        }
+        (Weight, x, y, z, xx, yy, zz, xy, xz, yz) = (all, sx, sy, sz, sxx, syy, szz, sxy, sxz, syz);
     }
 
     /// <summary>The direction of the largest variance (power iteration), and that variance.</summary>

@@ -12,7 +12,8 @@ internal static class NearnessLogOdds
     public static float[] Of(CutPicture picture, sbyte[] marks)
     {
         float[] From(sbyte side) => Ways(picture, Enumerable.Range(0, marks.Length).Where(k => marks[k] == side));
-        var (toInside, toOutside) = (From(SuperpixelCut.Inside), From(SuperpixelCut.Outside));
+        float[] toInside = [], toOutside = [];
+        Parallel.Invoke(() => toInside = From(SuperpixelCut.Inside), () => toOutside = From(SuperpixelCut.Outside));
         return [.. toInside.Zip(toOutside, (inside, outside) => float.IsInfinity(inside) || float.IsInfinity(outside) || inside + outside <= 0 ? 0 : (outside - inside) / (outside + inside))];
     }
 

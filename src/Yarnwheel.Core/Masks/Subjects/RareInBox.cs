@@ -31,10 +31,7 @@ internal static class RareInBox
     /// <summary>Of each superpixel, the mean logarithm of the density of its colours.</summary>
     public static float[] Likely(CutPicture picture, GaussianMixture around)
     {
-        float[] likely = [.. picture.Colours.Select(around.LogDensity)];
-        var means = new float[picture.Superpixels.Count];
-        var labels = picture.Superpixels.Labels;
-        for (var i = 0; i < labels.Length; i++) means[labels[i]] += likely[picture.Coarse[i]];
+        var means = picture.Shares.Summed(around.LogDensities(picture.Colours));
         for (var k = 0; k < means.Length; k++) means[k] /= Math.Max(1, picture.Sizes[k]);
         return means;
     }

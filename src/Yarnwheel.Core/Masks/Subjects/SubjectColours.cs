@@ -55,26 +55,20 @@ internal sealed class SubjectColours(CutPicture picture, GestureGround ground, b
             for (var c = 0; c < within.Length; c++) within[c] += factor * near[c];
         }
         LogOdds = ColourLogOdds.Of(picture.Colours, within, without, marked.InsideCells, isFirst ? ground.Around : null, unseen);
-        if (isFirst) first = Summed();
-        var trust = Trust();
+        var summed = Summed();
+        if (isFirst) first = summed;
+        var trust = Trust(summed);
         var trustInBox = marked.HasInside ? InBox * (1 - trust) : 0;
         for (var c = 0; c < LogOdds.Length; c++) LogOdds[c] = LogOdds[c] * trust + trustInBox;
         return true;
     }
 
     /// <summary>What the colours of each superpixel say, summed over its pixels of the half picture.</summary>
-    public float[] Summed()
-    {
-        var sums = new float[picture.Superpixels.Count];
-        var labels = picture.Superpixels.Labels;
-        for (var i = 0; i < labels.Length; i++) sums[labels[i]] += LogOdds[picture.Coarse[i]];
-        return sums;
-    }
+    public float[] Summed() => picture.Shares.Summed(LogOdds);
 
     /// <summary>Less than one where much of what is known to be outside has the colours of the inside.</summary>
-    private float Trust()
+    private float Trust(float[] logOdds)
     {
-        var logOdds = Summed();
         double wrong = 0, all = 1e-9;
         for (var k = 0; k < logOdds.Length; k++)
         {

@@ -16,9 +16,6 @@ internal sealed class SuperpixelCut
     /// <summary>Capacities are whole numbers: this many are one unit of cost.</summary>
     public const int Units = 64;
 
-    // A contour along the box's own line is hardly ever the subject's.
-    private const double BoxLine = 4;
-
     /// <summary>What nearness to the marks counts at most.</summary>
     private const float Nearness = 1.5f;
 
@@ -156,7 +153,7 @@ internal sealed class SuperpixelCut
     {
         var count = marked.Sides.Length;
         var logOdds = colours.Summed();
-        var flow = new MaximumFlow(count, picture.Borders.Length);
+        var flow = ground.Joined.Untied();
         for (var k = 0; k < count; k++)
         {
             // A pixel of the half picture stands for four.
@@ -164,13 +161,6 @@ internal sealed class SuperpixelCut
             if (marked.Sides[k] == Inside) flow.Tie(k, Bound, 0);
             else if (marked.Sides[k] == Outside) flow.Tie(k, 0, Bound);
             else flow.Tie(k, Math.Max(0, bias), Math.Max(0, -bias));
-        }
-        foreach (var border in picture.Borders)
-        {
-            // A pair of pixels of the half picture stands for two.
-            var line = marked.IsBeyond[border.A] != marked.IsBeyond[border.B] ? BoxLine : 1;
-            var hold = (int)Math.Round(2 * Units * Border * line * border.Hold);
-            flow.Join(border.A, border.B, hold, hold);
         }
         flow.Solve(cancel);
         var result = new bool[count];

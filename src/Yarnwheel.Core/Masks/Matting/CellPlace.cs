@@ -1,0 +1,8 @@
+namespace Yarnwheel.Core.Masks.Matting;
+
+/// <summary>Between which four cells a place lies, and how near to each.</summary>
+/// <param name="First">Number of the upper left cell.</param>
+/// <param name="Right">To the next on the right, cells.</param>
+/// <param name="Below">To the next below, cells.</param>
+/// <param name="A">Share of the upper left one; then of the upper right, lower left and lower right one.</param>
+internal readonly record struct CellPlace(int First, int Right, int Below, float A, float B, float C, float D);
