@@ -41,6 +41,18 @@ public sealed class DistanceTransform
         return rows[start + column] * Width + column;
     }
 
+    /// <summary>Where the marked pixel nearest to one lies; says whether any is marked.</summary>
+    /// <param name="x">Of the one.</param>
+    /// <param name="y">Of the one.</param>
+    /// <param name="nearest">Receives it.</param>
+    public bool TryNearest(int x, int y, out (int X, int Y) nearest)
+    {
+        var start = y * Width;
+        var column = columns[start + x];
+        nearest = column < 0 ? default : (column, rows[start + column]);
+        return column >= 0;
+    }
+
     /// <summary>Distance to the nearest marked pixel, pixels; infinite where none is marked.</summary>
     public float Distance(int index)
     {

@@ -17,17 +17,7 @@ internal static class MaskBounds
         {
             var row = mask.Row(region.Y + y, region);
             var next = y + 1 < height ? mask.Row(region.Y + y + 1, region) : row;
-            // All one with the row below, and itself all nothing or all full, is the common case.
-            var first = row[0];
-            if (first is 0 or 1 && row.IndexOfAnyExcept(first) < 0 && next.IndexOfAnyExcept(first) < 0)
-            {
-                lefts[y] = int.MaxValue;
-                rights[y] = -1;
-                return;
-            }
-            int left = 0, right = width - 1;
-            while (left < width && IsStill(row, next, left)) left++;
-            while (right >= left && IsStill(row, next, right)) right--;
+            int left = StillFrom(row, next), right = width - 1 - StillTo(row, next);
             (lefts[y], rights[y]) = left > right ? (int.MaxValue, -1) : (left, right);
         });
         var top = Array.FindIndex(rights, r => r >= 0);
@@ -37,6 +27,19 @@ internal static class MaskBounds
         return new Region(region.X + least - halo, region.Y + top - halo, most - least + 1 + 2 * halo, bottom - top + 2 + 2 * halo).Intersect(region);
     }
 
-    private static bool IsStill(ReadOnlySpan<float> row, ReadOnlySpan<float> next, int x) =>
-        row[x] is 0 or 1 && row[x] == next[x] && (x == 0 || row[x] == row[x - 1]) && (x + 1 == row.Length || row[x] == row[x + 1]);
+    /// <summary>How many pixels from the left are nothing, or all, as their neighbours are.</summary>
+    private static int StillFrom(ReadOnlySpan<float> row, ReadOnlySpan<float> next)
+    {
+        if (row[0] is not (0 or 1)) return 0;
+        int own = row.IndexOfAnyExcept(row[0]), below = next.IndexOfAnyExcept(row[0]);
+        return Math.Min(own < 0 ? row.Length : own - 1, below < 0 ? row.Length : below);
+    }
+
+    /// <summary>The same from the right.</summary>
+    private static int StillTo(ReadOnlySpan<float> row, ReadOnlySpan<float> next)
+    {
+        if (row[^1] is not (0 or 1)) return 0;
+        int own = row.LastIndexOfAnyExcept(row[^1]), below = next.LastIndexOfAnyExcept(row[^1]);
+        return row.Length - 1 - Math.Max(own < 0 ? -1 : own + 1, below);
+    }
 }

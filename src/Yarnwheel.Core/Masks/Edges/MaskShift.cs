@@ -36,8 +36,7 @@ internal static class MaskShift
         });
         // Further off, nothing moves: a soft edge longer than this keeps its tail.
         var within = pixels + SoftReach;
-        var toInside = DistanceTransform.Of(inside, width, height, within, cancel);
-        var toOutside = DistanceTransform.Of(outside, width, height, within, cancel);
+        DistanceTransform toInside = DistanceTransform.Of(inside, width, height, within, cancel), toOutside = DistanceTransform.Of(outside, width, height, within, cancel);
         var result = new float[width * height];
         Rows.Each(height, y =>
         {
@@ -50,20 +49,24 @@ internal static class MaskShift
                     continue;
                 }
                 var isInside = mask[at] >= 0.5f;
-                var nearest = (isInside ? toOutside : toInside).Nearest(at);
-                if (nearest < 0)
+                var distance = double.PositiveInfinity;
+                double dx = 0, dy = 0;
+                if ((isInside ? toOutside : toInside).TryNearest(x, y, out var nearest))
+                {
+                    (dx, dy) = (x - nearest.X, y - nearest.Y);
+                    distance = Math.Sqrt(dx * dx + dy * dy);
+                }
+                if (distance >= within)
                 {
                     result[at] = mask[at];
                     continue;
                 }
-                double dx = x - nearest % width, dy = y - nearest / width;
-                var distance = Math.Sqrt(dx * dx + dy * dy);
                 // Inside: away from the nearest outside pixel. Outside: towards the nearest inside pixel, and through it.
                 var eased = pixels * Math.Clamp((within - distance) / (SoftReach / 2), 0, 1);
                 var way = isInside ? eased / distance : -eased / distance;
                 var moved = Sample(mask, width, height, x + dx * way, y + dy * way);
                 // A thread thinner than the way is not stepped over.
-                if (!isInside && distance <= pixels + 1e-6) moved = Math.Max(moved, (float)Math.Min(1, pixels - distance + 0.5) * mask[nearest]);
+                if (!isInside && distance <= pixels + 1e-6) moved = Math.Max(moved, (float)Math.Min(1, pixels - distance + 0.5) * mask[nearest.Y * width + nearest.X]);
                 result[at] = Math.Max(mask[at], moved);
             }
         }, cancel);

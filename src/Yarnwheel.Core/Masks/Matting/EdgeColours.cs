@@ -56,17 +56,37 @@ internal sealed class EdgeColours : IPiece
 
     private static EdgeColours Of(MattePicture picture, CellLight own, CellLight? behind, float[] alpha, bool isFirst, CancellationToken cancel)
     {
-        LocalMoments Moments(CellLight light, Func<float, float> share)
+        LocalMoments foreground = null!, background = null!;
+        Parallel.Invoke(
+            () => foreground = LocalMoments.Of(own, Weights(alpha, isInside: true, isFirst), Reach, cancel),
+            () => background = LocalMoments.Of(behind ?? own, Weights(alpha, isInside: false, isFirst), Reach, cancel));
+        return new EdgeColours(picture, foreground, background);
+    }
+
+    private static float[] Weights(float[] alpha, bool isInside, bool isFirst)
+    {
+        var weights = new float[alpha.Length];
+        LaneLoop.Over(new WeightKernel(alpha, isInside, isFirst, weights), weights.Length);
+        return weights;
+    }
+
+    private readonly ref struct WeightKernel(ReadOnlySpan<float> alpha, bool isInside, bool isFirst, Span<float> weights) : ILaneKernel
+    {
+        private readonly ReadOnlySpan<float> alpha = alpha;
+        private readonly bool isInside = isInside;
+        private readonly bool isFirst = isFirst;
+        private readonly Span<float> weights = weights;
+
+        public void Run<T>(int from, int to) where T : struct, ILanes<T>
         {
-            var weight = new float[alpha.Length];
-            for (var i = 0; i < weight.Length; i++)
+            for (var i = from; i < to; i += T.Count)
             {
-                float own = share(alpha[i]), cube = own * own * own;
-                weight[i] = (isFirst ? cube * cube : cube) + 1e-9f;
+                var own = alpha.Load<T>(i);
+                if (!isInside) own = T.Of(1) - own;
+                var cube = own * own * own;
+                weights.Save(i, (isFirst ? cube * cube : cube) + T.Of(1e-9f));
             }
-            return LocalMoments.Of(light, weight, Reach, cancel);
         }
-        return new EdgeColours(picture, Moments(own, a => a), Moments(behind ?? own, a => 1 - a));
     }
 
     /// <summary>Both sides' colours of every pixel; those of one side alone are the picture's.</summary>

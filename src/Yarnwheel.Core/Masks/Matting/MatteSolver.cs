@@ -7,8 +7,12 @@ namespace Yarnwheel.Core.Masks.Matting;
 /// stays. Expectation and maximisation in turn (Dempster, Laird, Rubin 1977), <see cref="Rounds"/> times, then the guards (<see cref="MatteGuards"/>).</remarks>
 internal static class MatteSolver
 {
-    /// <summary>At most; a mask that hardly changes any more is done sooner.</summary>
+    /// <summary>For the most part; a mask that hardly changes any more is done sooner.</summary>
     private const int Rounds = 6;
+
+    /// <summary>At most, as long as strands are found to go on: the band must become larger by such a share of it.</summary>
+    private const int MostRounds = 24;
+    private const float Opening = 0.01f;
 
     /// <summary>Squared distance of the models at which a pixel is half believed while they are still being learnt: what parts them is only found on the way.</summary>
     private const float Doubt = 0.1f;
@@ -55,6 +59,7 @@ internal static class MatteSolver
         var (weightIn, weightOut) = (first.Inside, first.Outside);
         LocalMoments? foreground = null, background = null;
         var active = band;
+        bool isLast = false, grows = false;
         for (var round = 0; ; round++)
         {
             var before = (float[])alpha.Clone();
@@ -86,17 +91,17 @@ internal static class MatteSolver
                     apart[at] = block.Apart[k];
                 }
             }, cancel);
-            var change = band.Length == 0 ? 0 : Change(band, alpha, before) / band.Length;
-            var isLast = round + 1 == Rounds || change < Still;
-            // What is settled on one side, and stays so, is not looked at again before the last round.
-            active = round + 2 >= Rounds || round < 1 ? band : Array.FindAll(band, i => Math.Abs(alpha[i] - before[i]) > Stays || alpha[i] is > Stays and < 1 - Stays);
-            if (isLast) break;
-            var follows = round < Rounds - 2;
+            if (isLast || (!grows && Change(band, alpha, before) < Still * band.Length)) break;
             var kept = round < 2 ? Kept : Kept / 10;
-            ((weightIn, weightOut), var grown) = Both(() => first.Again(picture, alpha, deviation, kept), () => follows ? MatteBand.Grown(alpha, rough, region, radius, cancel) : null);
-            if (grown is null) continue;
-            for (var i = 0; i < share.Length; i++) share[i] = MathF.Max(share[i], grown[i]);
-            active = band = Band(share);
+            ((weightIn, weightOut), var grown) = Both(() => first.Again(picture, alpha, deviation, kept), () => round < MostRounds - 2 ? MatteBand.Grown(alpha, rough, region, radius, cancel) : null);
+            var opened = grown is null ? null : Opened(share, grown);
+            var known = band.Length;
+            if (opened is not null) band = Band(share);
+            grows = band.Length - known > Opening * known;
+            isLast = round + 2 >= (grows ? MostRounds : Rounds);
+            var isEarly = round < 1 || (opened is not null && round < Rounds - 2);
+            // What is settled on one side, and stays so, is not looked at again before the last round.
+            active = isLast || isEarly ? band : Array.FindAll(band, i => Math.Abs(alpha[i] - before[i]) > Stays || alpha[i] is > Stays and < 1 - Stays || opened?[i] == true);
         }
         var bounds = MatteGuards.Lay(sure, rough, apart, width, height, cancel);
         return new MatteSolution(picture, sure, expected, share, MatteBand.Open(sure, rough, share, width, height), bounds, foreground!, background!, inside, outside);
@@ -116,6 +121,19 @@ internal static class MatteSolver
         var band = new List<int>(share.Length / 2);
         for (var i = 0; i < share.Length; i++) if (share[i] > 0) band.Add(i);
         return [.. band];
+    }
+
+    /// <summary>Opens what was found to go on: the pixels that may change more than before.</summary>
+    private static bool[] Opened(float[] share, float[] grown)
+    {
+        var opened = new bool[share.Length];
+        for (var i = 0; i < opened.Length; i++)
+        {
+            if (grown[i] <= share[i]) continue;
+            share[i] = grown[i];
+            opened[i] = true;
+        }
+        return opened;
     }
 
     private static float Change(int[] band, float[] alpha, float[] before)
