@@ -64,12 +64,13 @@ internal static class Commands
         var hard = new Option<bool>("--hard") { Description = "The hard scenes that were tuned on, with masks by colour, by subject and by a shaky hand." };
         var aside = new Option<bool>("--aside") { Description = "The hard scenes that were put aside." };
         var later = new Option<bool>("--later") { Description = "Those that were put aside later." };
+        var fresh = new Option<bool>("--fresh") { Description = "Those that were made last." };
         var guided = new Option<bool>("--guided") { Description = "With --hard or --aside: the guided filter too." };
         var tidy = new Option<bool>("--tidy") { Description = "With --hard or --aside: the settings that tidying proposes against the best found by search." };
-        var command = new Command("edges", "Masks and pictures with refined edges against exact truth.") { drawn, quick, hard, aside, later, guided, tidy };
+        var command = new Command("edges", "Masks and pictures with refined edges against exact truth.") { drawn, quick, hard, aside, later, fresh, guided, tidy };
         command.SetAction(parsed =>
         {
-            var wanted = new[] { (hard, SceneUse.Tuned), (aside, SceneUse.Aside), (later, SceneUse.Later) }.Where(w => parsed.GetValue(w.Item1)).ToArray();
+            var wanted = new[] { (hard, SceneUse.Tuned), (aside, SceneUse.Aside), (later, SceneUse.Later), (fresh, SceneUse.Fresh) }.Where(w => parsed.GetValue(w.Item1)).ToArray();
             foreach (var (_, use) in wanted)
             {
                 if (parsed.GetValue(tidy)) TidyTable.Print(use);

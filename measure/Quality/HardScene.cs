@@ -11,6 +11,9 @@ internal enum SceneUse
 
     /// <summary>Put aside later, of kinds that none before has; judged twice, and twigs and wires looked at when subjects were mended.</summary>
     Later,
+
+    /// <summary>Made when following of lost strands had been chosen, and judged once.</summary>
+    Fresh,
 }
 
 /// <summary>A scene of the kind that refining an edge fails on.</summary>

@@ -50,6 +50,23 @@ internal static class HardScenes
         yield return new(Scene("partly in focus, JPEG 80", c => Figures.Tassel(c, Width, Height, 15), Indigo, Patches(60, Orange, Leaf, Lime), change: a => Deepening(a, 9)), new Capture(1, 80), SceneUse.Later);
         yield return new(Scene("dark hair, low light, soft behind", c => Figures.Fuzz(c, 460, 310, 130, 1400, 44, 0.9, 27), Bark, Patches(90, Indigo, Hedge, Madder), blurBehind: 9), new Capture(8, 92), SceneUse.Later);
         yield return new(Scene("branches, several strong colours behind", c => Figures.Twigs(c, Width, Height, 33), Iron, Patches(100, Orange, Sky, Leaf, Weld)), new Capture(2, 90), SceneUse.Later);
+
+        // Made after strands were followed further, to judge that.
+        yield return new(Scene("ivy on a chequered wall, grain", c => { Figures.Leaves(c, Width, Height, 41); Figures.Twigs(c, Width, Height, 42); }, Hedge, Checks(64, Lime, Rose)), new Capture(5, 92), SceneUse.Fresh);
+        yield return new(Scene("net before stripes", Net, Linen, Stripes(70, Blue, Madder, Hedge)), Capture.Clean, SceneUse.Fresh);
+        yield return new(Scene("fringe in low light, soft behind", c => Figures.Tassel(c, Width, Height, 43), Weld, Patches(80, Indigo, Bark, Hedge), blurBehind: 6), new Capture(6, 85), SceneUse.Fresh);
+        yield return new(Scene("grass before its own green, JPEG 75", c => Figures.Fuzz(c, 450, 520, 90, 260, 260, 1.6, 44), Leaf, Patches(120, Hedge, Sky, Weld)), new Capture(2, 75), SceneUse.Fresh);
+    }
+
+    /// <summary>A net of thin cords with rings where they are tied.</summary>
+    private static void Net(Canvas canvas)
+    {
+        for (var k = -6; k < 16; k++)
+        {
+            canvas.Stroke([(k * 80, 0), (k * 80 + 160, 300), (k * 80 + 120, 600)], 2.2, 2.2);
+            canvas.Stroke([(k * 80 + 60, 0), (k * 80 - 90, 300), (k * 80 - 40, 600)], 2.2, 2.2);
+        }
+        for (var k = 0; k < 5; k++) canvas.Ring(120 + 170 * k, 180 + 90 * (k % 3), 26, 14);
     }
 
     private static MatteScene Scene(string name, Action<Canvas> draw, float[] subject, Func<double, double, float[]> behind, double blur = 0, double blurBehind = 0, Func<float[], float[]>? change = null)

@@ -10,9 +10,10 @@ internal static class MatteSolver
     /// <summary>For the most part; a mask that hardly changes any more is done sooner.</summary>
     private const int Rounds = 6;
 
-    /// <summary>At most, as long as strands are found to go on: the band must become larger by such a share of it.</summary>
+    /// <summary>At most, as long as strands are found to go on, so that the band becomes larger by such a share of it, or pixels change by so much on average.</summary>
     private const int MostRounds = 24;
     private const float Opening = 0.01f;
+    private const float Moving = 0.01f;
 
     /// <summary>Squared distance of the models at which a pixel is half believed while they are still being learnt: what parts them is only found on the way.</summary>
     private const float Doubt = 0.1f;
@@ -91,14 +92,15 @@ internal static class MatteSolver
                     apart[at] = block.Apart[k];
                 }
             }, cancel);
-            if (isLast || (!grows && Change(band, alpha, before) < Still * band.Length)) break;
+            var change = band.Length == 0 ? 0 : Change(band, alpha, before) / band.Length;
+            if (isLast || (!grows && change < Still)) break;
             var kept = round < 2 ? Kept : Kept / 10;
             ((weightIn, weightOut), var grown) = Both(() => first.Again(picture, alpha, deviation, kept), () => round < MostRounds - 2 ? MatteBand.Grown(alpha, rough, region, radius, cancel) : null);
             var opened = grown is null ? null : Opened(share, grown);
             var known = band.Length;
             if (opened is not null) band = Band(share);
             grows = band.Length - known > Opening * known;
-            isLast = round + 2 >= (grows ? MostRounds : Rounds);
+            isLast = round + 2 >= (grows || change > Moving ? MostRounds : Rounds);
             var isEarly = round < 1 || (opened is not null && round < Rounds - 2);
             // What is settled on one side, and stays so, is not looked at again before the last round.
             active = isLast || isEarly ? band : Array.FindAll(band, i => Math.Abs(alpha[i] - before[i]) > Stays || alpha[i] is > Stays and < 1 - Stays || opened?[i] == true);
