@@ -58,6 +58,26 @@ public class MatteTests
     }
 
     [Fact]
+    public void A_strand_that_the_mask_lost_is_followed_for_many_bands_and_beyond_what_was_looked_at()
+    {
+        // The mask has a knot and the strand's first pixels.
+        double Away(double x, double y) => Math.Abs(y - 60 - 25 * Math.Sin(x / 25)) / Math.Sqrt(1 + Math.Pow(Math.Cos(x / 25), 2));
+        double Strand(double x, double y) => x < 185 ? 2 - Away(x, y) : 0;
+        var truth = Plane((x, y) => Math.Max(Strand(x, y), 9.5 - Math.Sqrt((x - 14) * (x - 14) + (y - 72) * (y - 72))));
+        var rough = Plane((x, y) => x < 28 && truth[(int)x, (int)y] > 0.5f ? 1 : 0);
+        var solution = MatteSolver.Solve(MattePicture.Of(Mixed(truth), 0), rough.Values, 9, CancellationToken.None);
+        var matte = solution.Whole(rough.Values);
+        for (var x = 20; x < 100; x++)
+        {
+            var middle = (int)(60 + 25 * Math.Sin((x + 0.5) / 25));
+            Assert.True(matte[x, middle] > 0.6, $"lost at {x}: {matte[x, middle]}");
+        }
+        Assert.True(Off(matte, truth) < 0.55 * Off(rough, truth), $"{Off(matte, truth)} after, {Off(rough, truth)} before");
+        // It came to the end of what lies about the mask, so more was looked at.
+        Assert.Equal(All, solution.Region);
+    }
+
+    [Fact]
     public void A_slit_thinner_than_the_band_is_found_in_a_mask_that_leaves_too_much_out()
     {
         var truth = Plane((x, _) => Math.Abs(x - 100) < 40 ? Math.Abs(x - 100) - 1 + 0.5 : 0);
@@ -199,6 +219,25 @@ public class MatteTests
         mask[190, 3] = 0.01f;
         Assert.Equal(192 + 5 - 44, MaskBounds.Of(mask, All, 5).Width);
         Assert.Equal(0, MaskBounds.Of(mask, All, 5).Y);
+    }
+
+    [FsCheck.Xunit.Property]
+    public bool Bounds_are_those_of_the_pixels_that_differ_from_a_neighbour_or_are_soft(int seed)
+    {
+        var random = new Random(seed);
+        var (width, height) = (random.Next(1, 40), random.Next(1, 12));
+        var region = new Region(7, 9, width, height);
+        // Mostly one value, with a few others.
+        float[] values = [0, 1, 0.5f];
+        var ground = values[random.Next(2)];
+        var mask = new Plane<float>(region, [.. Enumerable.Range(0, width * height).Select(_ => random.Next(30) == 0 ? values[random.Next(3)] : ground)]);
+        bool IsLoose(int x, int y) => mask[x, y] is not (0 or 1)
+            || (x > 7 && mask[x - 1, y] != mask[x, y]) || (x + 1 < region.Right && mask[x + 1, y] != mask[x, y]) || (y + 1 < region.Bottom && mask[x, y + 1] != mask[x, y]);
+        var loose = (from y in Enumerable.Range(9, height) from x in Enumerable.Range(7, width) where IsLoose(x, y) select (X: x, Y: y)).ToArray();
+        var found = MaskBounds.Of(mask, region, 0);
+        if (loose.Length == 0) return found.IsEmpty;
+        var (left, top) = (loose.Min(l => l.X), loose.Min(l => l.Y));
+        return found == new Region(left, top, loose.Max(l => l.X) - left + 1, loose.Max(l => l.Y) - top + 2).Intersect(region);
     }
 
     [Theory]
