@@ -25,19 +25,6 @@ internal sealed record MatteSolution(MattePicture Picture, float[] Alpha, float[
 
     public long Bytes => 14L * Width * Height + Foreground.Bytes + Background.Bytes + 4L * (SeenInside.Length + SeenOutside.Length);
 
-    /// <summary>Whether it goes on beyond its region, which is not the photo's end.</summary>
-    public bool IsCutShort
-    {
-        get
-        {
-            var whole = Picture.Whole;
-            bool Opens(int x, int y) => Share[y * Width + x] > 0;
-            for (var x = 0; x < Width; x++) if ((Region.Y > whole.Y && Opens(x, 0)) || (Region.Bottom < whole.Bottom && Opens(x, Height - 1))) return true;
-            for (var y = 0; y < Height; y++) if ((Region.X > whole.X && Opens(0, y)) || (Region.Right < whole.Right && Opens(Width - 1, y))) return true;
-            return false;
-        }
-    }
-
     /// <summary>The refined mask of the whole photo at its size.</summary>
     /// <param name="rough">The mask it began with.</param>
     public Plane<float> Whole(float[] rough)

@@ -35,9 +35,6 @@ internal static class MatteSolver
     private const float Hesitant = 0.3f;
     private const float Slight = 0.02f;
 
-    /// <summary>Where strands are followed to the end of what was looked at, so much more of the picture is looked at, pixels.</summary>
-    private const int Further = 256;
-
     private static readonly double[] ForegroundReach = [3, 6, 12, 30];
     private static readonly double[] BackgroundReach = [2, 5, 12, 30];
 
@@ -49,17 +46,8 @@ internal static class MatteSolver
     {
         var all = new Plane<float>(whole.Whole, mask);
         // Colours are those of the whole picture; all else is done about the band alone.
-        var (seen, shares) = Both(() => ColourBins.Sides(whole, mask), () => MatteBand.Shares(all, radius, cancel));
-        for (var about = shares.Region; ; about = about.Widen(Further).Intersect(whole.Whole))
-        {
-            var solution = Solve(whole.About(about), all, shares, seen, radius, cancel);
-            if (!solution.IsCutShort) return solution;
-        }
-    }
-
-    private static MatteSolution Solve(MattePicture picture, Plane<float> all, Plane<float> shares, (float[] Inside, float[] Outside) seen, double radius, CancellationToken cancel)
-    {
-        var (inside, outside) = seen;
+        var ((inside, outside), shares) = Both(() => ColourBins.Sides(whole, mask), () => MatteBand.Shares(all, radius, cancel));
+        var picture = whole.About(shares.Region);
         var region = picture.Light.Region;
         var (wide, rough) = (new Plane<float>(region), all.Cut(region).Values);
         wide.Paste(shares);
