@@ -74,6 +74,22 @@ public class MatteTests
         Assert.True(Off(matte, truth) < 0.6 * Off(rough, truth), $"{Off(matte, truth)} after, {Off(rough, truth)} before");
     }
 
+    [Theory]
+    [InlineData(0)]
+    [InlineData(1)]
+    [InlineData(6)]
+    [InlineData(20)]
+    public async Task Work_that_is_cancelled_ends_as_cancelled_wherever_it_is(int milliseconds)
+    {
+        var truth = Plane((x, y) => 45.5 - Math.Sqrt((x - 100) * (x - 100) + (y - 60) * (y - 60)));
+        var picture = MattePicture.Of(Mixed(truth), 0);
+        using var cancel = new CancellationTokenSource();
+        var work = Task.Run(() => { while (true) MatteSolver.Solve(picture, truth.Values, 9, cancel.Token); }, TestContext.Current.CancellationToken);
+        await Task.Delay(milliseconds, TestContext.Current.CancellationToken);
+        await cancel.CancelAsync();
+        await Assert.ThrowsAnyAsync<OperationCanceledException>(() => work);
+    }
+
     [Fact]
     public void A_slit_thinner_than_the_band_is_found_in_a_mask_that_leaves_too_much_out()
     {

@@ -86,6 +86,10 @@ public static class Rows
             }
         }));
 
+    /// <summary>Pieces of work that don't depend on one another, at the same time.</summary>
+    /// <param name="works">Each does one.</param>
+    public static void AtOnce(params Action[] works) => Together(() => Parallel.Invoke(works));
+
     /// <summary>Whoever called knows one failure, not how many threads met it.</summary>
     private static void Together(Action work)
     {

@@ -57,7 +57,7 @@ internal sealed class EdgeColours : IPiece
     private static EdgeColours Of(MattePicture picture, CellLight own, CellLight? behind, float[] alpha, bool isFirst, CancellationToken cancel)
     {
         LocalMoments foreground = null!, background = null!;
-        Parallel.Invoke(
+        Rows.AtOnce(
             () => foreground = LocalMoments.Of(own, Weights(alpha, isInside: true, isFirst), Reach, cancel),
             () => background = LocalMoments.Of(behind ?? own, Weights(alpha, isInside: false, isFirst), Reach, cancel));
         return new EdgeColours(picture, foreground, background);

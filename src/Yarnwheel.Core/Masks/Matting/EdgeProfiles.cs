@@ -82,7 +82,7 @@ internal sealed class EdgeProfiles
             numbers[k] = SmallBlur.Of(numbers[k], across, down, sigma);
             places[k] = SmallBlur.Of(places[k], across, down, sigma);
         });
-        Parallel.Invoke(() => mixed = SmallBlur.Of(mixed, across, down, sigma), () => told = SmallBlur.Of(told, across, down, sigma));
+        Rows.AtOnce(() => mixed = SmallBlur.Of(mixed, across, down, sigma), () => told = SmallBlur.Of(told, across, down, sigma));
         var soft = new float[across * down];
         Rows.Each(down, y =>
         {

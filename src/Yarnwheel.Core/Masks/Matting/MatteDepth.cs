@@ -34,7 +34,7 @@ internal static class MatteDepth
         var distances = new float[inside.Length];
         Rows.Each(down, y => contour.Row(y, distances.AsSpan(y * across, across)), cancel);
         double[] own = [], rest = [];
-        Parallel.Invoke(() => own = Thickness(inside, true, distances, across, down, radius / cell, cancel), () => rest = Thickness(inside, false, distances, across, down, radius / cell, cancel));
+        Rows.AtOnce(() => own = Thickness(inside, true, distances, across, down, radius / cell, cancel), () => rest = Thickness(inside, false, distances, across, down, radius / cell, cancel));
         var factors = new float[inside.Length];
         Rows.Each(down, y =>
         {

@@ -113,7 +113,7 @@ internal static class MatteSolver
     private static (TOne, TOther) Both<TOne, TOther>(Func<TOne> one, Func<TOther> other)
     {
         var (first, second) = (default(TOne), default(TOther));
-        Parallel.Invoke(() => first = one(), () => second = other());
+        Rows.AtOnce(() => first = one(), () => second = other());
         return (first!, second!);
     }
 

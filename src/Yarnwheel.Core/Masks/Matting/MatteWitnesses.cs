@@ -25,7 +25,7 @@ internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] S
         var rest = Inverse(rough);
         var size = Sizes(rough, width, height);
         float[] pureIn = [], pureOut = [], deepIn = [], deepOut = [];
-        Parallel.Invoke(() => pureIn = Pure(picture, picture.Cells(rough)), () => pureOut = Pure(picture, picture.Cells(rest)), () => deepIn = Least(rough, width, height, 1), () => deepOut = Least(rest, width, height, 2));
+        Rows.AtOnce(() => pureIn = Pure(picture, picture.Cells(rough)), () => pureOut = Pure(picture, picture.Cells(rest)), () => deepIn = Least(rough, width, height, 1), () => deepOut = Least(rest, width, height, 2));
         var (inside, outside) = (new float[rough.Length], new float[rough.Length]);
         Rows.Each(height, y =>
         {
@@ -55,7 +55,7 @@ internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] S
         int width = picture.Light.Width, height = picture.Light.Height;
         var found = picture.Cells(alpha);
         float[] pureIn = [], pureOut = [];
-        Parallel.Invoke(() => pureIn = Pure(picture, found), () => pureOut = Pure(picture, Inverse(found)));
+        Rows.AtOnce(() => pureIn = Pure(picture, found), () => pureOut = Pure(picture, Inverse(found)));
         var (inside, outside) = (new float[alpha.Length], new float[alpha.Length]);
         Rows.Each(height, 2 * (width + 1), (y, scratch) =>
         {

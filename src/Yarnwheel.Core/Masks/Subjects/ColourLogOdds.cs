@@ -1,4 +1,5 @@
 using System.Numerics;
+using Yarnwheel.Core.Imaging;
 
 namespace Yarnwheel.Core.Masks.Subjects;
 
@@ -28,11 +29,11 @@ internal static class ColourLogOdds
     public static float[] Of(Vector3[] colours, float[] inside, float[] outside, float[] marked, GaussianMixture? around, float unseen)
     {
         GaussianMixture? within = null, without = around;
-        Parallel.Invoke(
+        Rows.AtOnce(
             () => within = Inside(colours, inside, marked),
             () => without ??= outside.Any(w => w > 0) ? GaussianMixture.Fit(colours, outside, OutsideGaussians) : null);
         float[] logOdds = [], seen = [];
-        Parallel.Invoke(() => logOdds = within!.LogDensities(colours), () => seen = without?.LogDensities(colours) ?? []);
+        Rows.AtOnce(() => logOdds = within!.LogDensities(colours), () => seen = without?.LogDensities(colours) ?? []);
         for (var i = 0; i < logOdds.Length; i++) logOdds[i] = Math.Clamp(logOdds[i] - (unseen <= 0 ? seen[i] : MathF.Log((seen.Length == 0 ? 0 : MathF.Exp(seen[i])) + unseen)), -Most, Most);
         return logOdds;
     }

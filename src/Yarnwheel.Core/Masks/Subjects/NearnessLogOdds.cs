@@ -1,3 +1,5 @@
+using Yarnwheel.Core.Imaging;
+
 namespace Yarnwheel.Core.Masks.Subjects;
 
 /// <summary>How much nearness to what was marked speaks for inside or outside, where colours do not tell.</summary>
@@ -13,7 +15,7 @@ internal static class NearnessLogOdds
     {
         float[] From(sbyte side) => Ways(picture, Enumerable.Range(0, marks.Length).Where(k => marks[k] == side));
         float[] toInside = [], toOutside = [];
-        Parallel.Invoke(() => toInside = From(SuperpixelCut.Inside), () => toOutside = From(SuperpixelCut.Outside));
+        Rows.AtOnce(() => toInside = From(SuperpixelCut.Inside), () => toOutside = From(SuperpixelCut.Outside));
         return [.. toInside.Zip(toOutside, (inside, outside) => float.IsInfinity(inside) || float.IsInfinity(outside) || inside + outside <= 0 ? 0 : (outside - inside) / (outside + inside))];
     }
 
