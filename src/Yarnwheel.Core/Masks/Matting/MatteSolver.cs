@@ -4,7 +4,7 @@ namespace Yarnwheel.Core.Masks.Matting;
 
 /// <summary>Refines a rough mask by what the photo shows: local colour models of both sides, learnt from the mask and learnt again from the alpha found.</summary>
 /// <remarks>Near the rough contour every pixel gets the posterior's mean over alpha (<see cref="AlphaPosterior"/>); where both models overlap the rough mask
-/// stays. Expectation and maximisation in turn (Dempster, Laird, Rubin 1977), <see cref="Rounds"/> times, then the guards (<see cref="MatteGuards"/>).</remarks>
+/// stays. Expectation and maximisation in turn (Dempster, Laird, Rubin 1977), <see cref="Rounds"/> times or longer while strands go on, then the guards (<see cref="MatteGuards"/>).</remarks>
 internal static class MatteSolver
 {
     /// <summary>For the most part; a mask that hardly changes any more is done sooner.</summary>

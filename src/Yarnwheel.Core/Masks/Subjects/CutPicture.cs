@@ -5,7 +5,7 @@ using Yarnwheel.Core.Imaging;
 
 namespace Yarnwheel.Core.Masks.Subjects;
 
-/// <summary>What is known of a picture before anything is marked on it: its colours in cells, its superpixels and how strongly neighbours affinity together.</summary>
+/// <summary>What is known of a picture before anything is marked on it: its colours in cells, its superpixels and how strongly neighbours hold together.</summary>
 internal sealed class CutPicture : IPiece
 {
     /// <summary>Side of a superpixel, pixels of the half picture.</summary>
@@ -66,10 +66,10 @@ internal sealed class CutPicture : IPiece
     /// <summary>Of each superpixel: those it touches.</summary>
     public List<int>[] Neighbours { get; }
 
-    /// <summary>How fast neighbours of unlike colour lose their affinity on one another.</summary>
+    /// <summary>How fast neighbours of unlike colour lose their hold on one another.</summary>
     public double Falloff { get; }
 
-    public long Bytes => 4L * (3 * Lab.Width * Lab.Height + 3 * Half.Width * Half.Height + Fine.Length + Superpixels.Labels.Length) + Shares.Bytes + 24L * Borders.Length + 12L * Colours.Length + 100L * Sizes.Length;
+    public long Bytes => 4L * (3 * Lab.Width * Lab.Height + 3 * Half.Width * Half.Height + Fine.Length + 2 * Coarse.Length) + Shares.Bytes + 24L * Borders.Length + 12L * Colours.Length + 100L * Sizes.Length;
 
     /// <param name="lab">OKLab of the whole picture.</param>
     /// <param name="cancel">Ends the work early.</param>
@@ -85,7 +85,7 @@ internal sealed class CutPicture : IPiece
     /// <summary>The superpixel that a pixel belongs to.</summary>
     public int SuperpixelAt(int x, int y) => Superpixels.Labels[y / 2 * Half.Width + x / 2];
 
-    /// <summary>How strongly two neighbours affinity together, 0 … 1.</summary>
+    /// <summary>How strongly two neighbours hold together, 0 … 1.</summary>
     /// <param name="i">Index of one.</param>
     /// <param name="j">Index of the other.</param>
     public float Affinity(int i, int j)

@@ -22,7 +22,9 @@ internal sealed class SubjectSolution : IPiece
 
     public int Height => picture.Height;
 
-    public long Bytes => 2L * picture.Width * picture.Height + (1 + Readings.Count) * (24L * picture.Superpixels.Count + 16L * picture.Colours.Length);
+    // The joined superpixels of the gesture are kept too: six numbers an edge, eight a node.
+    public long Bytes => 2L * picture.Width * picture.Height + 24L * picture.Borders.Length + 32L * picture.Superpixels.Count
+        + (1 + Readings.Count) * (24L * picture.Superpixels.Count + 16L * picture.Colours.Length);
 
     /// <param name="picture">What is known of the picture.</param>
     /// <param name="tree">Its regions, for what was pointed at.</param>
