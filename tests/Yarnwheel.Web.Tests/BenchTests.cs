@@ -2,6 +2,8 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json.Nodes;
+using Microsoft.Extensions.DependencyInjection;
+using Yarnwheel.Web.Benches;
 
 namespace Yarnwheel.Web.Tests;
 
@@ -65,6 +67,27 @@ public sealed class BenchTests : IDisposable
         Assert.NotEqual(grey, colour);
         Assert.Equal(grey, await (await app.PostAsync($"/bench/{take}/frame", Frame())).Content.ReadAsByteArrayAsync());
         Assert.Equal(1, (long)(await app.StateAsync(take))["revision"]!);
+    }
+
+    [Fact]
+    public async Task Where_many_drag_at_once_a_dragged_frame_is_drawn_at_half_its_scale_and_says_so()
+    {
+        var take = await app.AddTakeAsync();
+        var turns = app.Services.GetRequiredService<FrameTurns>();
+        object Wish(bool fast) => new { x = 0, y = 0, width = 720, height = 480, scale = 8.0, show = "result", fast, draft = new[] { new { op = "replace", path = "/ground/colour", value = 40 } } };
+        async Task<(int Width, bool IsCoarser)> AskedAsync(bool fast)
+        {
+            var answer = await app.PostAsync($"/bench/{take}/frame", Wish(fast));
+            using var picture = NetVips.Image.NewFromBuffer(await answer.Content.ReadAsByteArrayAsync());
+            return (picture.Width, answer.Headers.Contains("X-Coarser"));
+        }
+        Assert.Equal((720, false), await AskedAsync(true));
+        var crowd = Enumerable.Range(-8, 5).Select(k => turns.TakeAsync(k, CancellationToken.None)).ToList();
+        Assert.True(turns.IsCrowded);
+        foreach (var turn in crowd) (await turn).Dispose();
+        Assert.Equal((360, true), await AskedAsync(true));
+        // What stays on the screen is exact.
+        Assert.Equal((720, false), await AskedAsync(false));
     }
 
     [Fact]

@@ -1,3 +1,4 @@
+using Yarnwheel.Core.Rendering;
 using Yarnwheel.Web.Benches;
 
 namespace Yarnwheel.Web.Tests;
@@ -75,6 +76,33 @@ public class FrameTurnTests
         var never = turns.BehindAsync(() => 3, gone.Token);
         await gone.CancelAsync();
         await Assert.ThrowsAnyAsync<OperationCanceledException>(() => never);
+    }
+
+    [Fact]
+    public async Task Three_Benches_that_wait_are_a_crowd_and_one_that_asks_often_is_none()
+    {
+        var turns = new FrameTurns();
+        var drawing = new[] { await turns.TakeAsync(1, CancellationToken.None), await turns.TakeAsync(2, CancellationToken.None) };
+        var often = Enumerable.Range(0, 9).Select(_ => turns.TakeAsync(1, CancellationToken.None)).ToList();
+        var waiting = Enumerable.Range(3, 1).Select(k => turns.TakeAsync(k, CancellationToken.None)).ToList();
+        Assert.False(turns.IsCrowded);
+        waiting.Add(turns.TakeAsync(4, CancellationToken.None));
+        Assert.True(turns.IsCrowded);
+        // The size of frames does not change with every one that is drawn.
+        foreach (var turn in drawing) turn.Dispose();
+        foreach (var turn in waiting.Concat(often)) (await turn).Dispose();
+        Assert.True(turns.IsCrowded);
+        await Task.Delay(1600, TestContext.Current.CancellationToken);
+        Assert.False(turns.IsCrowded);
+    }
+
+    [FsCheck.Xunit.Property]
+    public bool A_coarser_frame_reaches_at_least_as_far(uint x, uint y, ushort width, ushort height)
+    {
+        var asked = new FrameRequest((int)(x % 100_000), (int)(y % 100_000), width + 1, height + 1, 0.5, Show.Result, null, true, []);
+        var coarser = asked.Coarser();
+        return 2 * coarser.X <= asked.X && 2 * (coarser.X + coarser.Width) >= asked.X + asked.Width - 1
+            && 2 * coarser.Y <= asked.Y && 2 * (coarser.Y + coarser.Height) >= asked.Y + asked.Height - 1 && coarser.Scale == 0.25;
     }
 
     [Fact]

@@ -13,7 +13,7 @@ namespace Yarnwheel.Web.Benches;
 /// <summary>Draws frames and answers with them.</summary>
 internal sealed class FrameDesk(TakeDesk takes, OpenPhotos photos, FrameTurns turns, Meters meters)
 {
-    /// <summary>The frame as JPEG; 304 where the browser has it already. Ends early when whoever asked has gone.</summary>
+    /// <summary>The frame as JPEG; 304 where the browser has it already. Ends early when whoever asked has gone. Where many drag at once a dragged frame is drawn at half its scale; "X-Coarser" says so.</summary>
     public async Task<IResult> AnswerAsync(int take, FrameRequest request, HttpContext context)
     {
         var cancel = context.RequestAborted;
@@ -30,10 +30,16 @@ internal sealed class FrameDesk(TakeDesk takes, OpenPhotos photos, FrameTurns tu
         }
         else headers.CacheControl = "no-store";
         var open = await photos.GetAsync(state.Photo, cancel);
-        var view = request.ViewOf(open.Renderer.Photo);
+        _ = request.ViewOf(open.Renderer.Photo);
         var asked = Stopwatch.GetTimestamp();
         using var turn = await turns.TakeAsync(take, cancel);
         var begun = Stopwatch.GetTimestamp();
+        if (request.MayBeCoarser() && turns.IsCrowded)
+        {
+            request = request.Coarser();
+            headers["X-Coarser"] = "2";
+        }
+        var view = request.ViewOf(open.Renderer.Photo);
         var jpeg = await Task.Run(() =>
         {
             var pixels = open.Renderer.Frames.Draw(recipe, view, request.Show, request.Area, request.Hue, request.Overlay, cancel);

@@ -26,6 +26,15 @@ internal sealed record FrameRequest(int X, int Y, int Width, int Height, double 
 {
     public Overlay Overlay => new(Ink, double.IsFinite(Strength) ? Math.Clamp(Strength, 0, 1) : 0.5, Stitch);
 
+    /// <summary>Frames of fewer pixels are not drawn smaller.</summary>
+    private const int Small = 100_000;
+
+    /// <summary>Whether it may be drawn at half its scale where many drag at once: of what is dragged, the exact frame follows when the hand rests.</summary>
+    public bool MayBeCoarser() => Fast && Draft is not null && (long)Width * Height > Small;
+
+    /// <summary>The same at half its scale.</summary>
+    public FrameRequest Coarser() => this with { X = X / 2, Y = Y / 2, Width = (Width + 1) / 2, Height = (Height + 1) / 2, Scale = Scale / 2 };
+
     private const long MostPixels = 8192L * 8192;
 
     /// <summary>The part of the photo that is asked for.</summary>

@@ -12,12 +12,15 @@ internal sealed class FrameTurns(int places = 2, TimeSpan? patience = null)
     private readonly HashSet<int> slow = [];
     // How long a strip of a copy waits at most, and how long after a frame a hand may still be moving, milliseconds.
     private const int MostPatience = 15_000, Pause = 250;
+    // So many Benches that wait are a crowd, and for so long after them, milliseconds: frames must not change their size with every one.
+    private const int Crowd = 3, Crowded = 1500;
     private readonly Lock gate = new();
     private readonly LinkedList<(int Bench, TaskCompletionSource Turn)> waiting = new();
     private readonly HashSet<int> drawing = [];
     private readonly Dictionary<int, long> served = [];
     private long turnsGiven;
     private long endedAt = long.MinValue / 2;
+    private long crowdedAt = long.MinValue / 2;
 
     /// <summary>Waits for the Bench's turn; it lasts until what is given is disposed of.</summary>
     /// <exception cref="OperationCanceledException">Whoever asked has gone.</exception>
@@ -52,6 +55,19 @@ internal sealed class FrameTurns(int places = 2, TimeSpan? patience = null)
         get
         {
             lock (gate) return waiting.Count;
+        }
+    }
+
+    /// <summary>Whether so many Benches drag at once that each waits for several others, or did just now: then frames are better drawn smaller than late.</summary>
+    public bool IsCrowded
+    {
+        get
+        {
+            lock (gate)
+            {
+                if (waiting.Select(w => w.Bench).Distinct().Count() >= Crowd) crowdedAt = Environment.TickCount64;
+                return Environment.TickCount64 - crowdedAt < Crowded;
+            }
         }
     }
 

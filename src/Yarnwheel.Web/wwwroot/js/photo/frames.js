@@ -6,6 +6,11 @@ import { get, post } from '../http.js';
  * @typedef {{ bitmap: ImageBitmap, wish: Wish }} Frame
  */
 
+/** What a frame shows that was drawn at half the scale, because many drag at once. @param {Wish} wish @returns {Wish} */
+function coarser(wish) {
+  return { ...wish, x: Math.floor(wish.x / 2), y: Math.floor(wish.y / 2), width: Math.ceil(wish.width / 2), height: Math.ceil(wish.height / 2), scale: wish.scale / 2 };
+}
+
 /**
  * Asks for frames: one on its way at a time, and of those wished for meanwhile only the newest.
  * So frames are never shown out of order, and the hand never waits for a queue.
@@ -55,7 +60,7 @@ export class FrameLoop {
         const bitmap = await createImageBitmap(await response.blob());
         this.times.push(performance.now() - began);
         if (this.times.length > 200) this.times.shift();
-        this.show({ bitmap, wish });
+        this.show({ bitmap, wish: response.headers.has('X-Coarser') ? coarser(wish) : wish });
       } catch (error) {
         this.failed(error);
       }
