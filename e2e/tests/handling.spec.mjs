@@ -176,3 +176,44 @@ test('parts: a second one limits the first', async ({ page }) => {
   const shown = await colourAt(page, 0.61, 0.4);
   expect(Math.max(...shown) - Math.min(...shown)).toBeGreaterThan(60);
 });
+
+test('where many drag at once a dragged frame is coarser and lies where the exact one does', async ({ page }) => {
+  await openPhoto(page, app.url, 'drying-rail');
+  const off = await page.evaluate(async () => {
+    const { view, take } = /** @type {any} */ (window).yarnwheel;
+    const canvas = () => view.context.getImageData(0, 0, view.canvas.width, view.canvas.height).data;
+    const { post } = await import(/** @type {any} */ ('/js/http.js'));
+    const wish = { ...view.last, fast: true, draft: [{ op: 'replace', path: '/ground/colour', value: 30 }] };
+    let isOver = false;
+    const others = [1, 2, 3, 4, 5, 6, 7, 8].filter(id => !take.url.endsWith(`/${id}`)).map(async id => {
+      while (!isOver) await (await post(`/bench/${id}/frame`, wish)).blob();
+    });
+    // Dragged until a frame of the crowd's kind is painted.
+    const coarse = await new Promise(done => {
+      view.addEventListener('painted', (/** @type {CustomEvent} */ { detail }) => {
+        if (detail.fast && detail.scale < 0.75 * view.zoom) done(canvas());
+        else if (!isOver) view.ask(true);
+      });
+      take.draft = wish.draft;
+      view.ask(true);
+    });
+    isOver = true;
+    await Promise.all(others);
+    await new Promise(done => {
+      view.addEventListener('painted', (/** @type {CustomEvent} */ { detail }) => { if (!detail.fast) done(null); });
+      view.ask(false);
+    });
+    const exact = canvas();
+    /** Mean difference when one of them is moved to the right. @param {number} by */
+    const moved = by => {
+      let sum = 0;
+      for (let i = 4 * by; i < exact.length; i++) sum += Math.abs(exact[i] - coarse[i - 4 * by]);
+      return sum / exact.length;
+    };
+    take.draft = null;
+    return [0, 1, 2, 4].map(moved);
+  });
+  expect(off[0]).toBeLessThan(6);
+  expect(off[0]).toBeLessThan(off[1]);
+  expect(off[1]).toBeLessThan(off[3]);
+});
