@@ -30,16 +30,15 @@ internal sealed class FrameDesk(TakeDesk takes, OpenPhotos photos, FrameTurns tu
         }
         else headers.CacheControl = "no-store";
         var open = await photos.GetAsync(state.Photo, cancel);
-        _ = request.ViewOf(open.Renderer.Photo);
+        var view = request.ViewOf(open.Renderer.Photo);
         var asked = Stopwatch.GetTimestamp();
         using var turn = await turns.TakeAsync(take, cancel);
         var begun = Stopwatch.GetTimestamp();
         if (request.MayBeCoarser() && turns.IsCrowded)
         {
-            request = request.Coarser();
-            headers["X-Coarser"] = "2";
+            view = request.Coarser().ViewOf(open.Renderer.Photo);
+            headers["X-Coarser"] = "half";
         }
-        var view = request.ViewOf(open.Renderer.Photo);
         var jpeg = await Task.Run(() =>
         {
             var pixels = open.Renderer.Frames.Draw(recipe, view, request.Show, request.Area, request.Hue, request.Overlay, cancel);

@@ -24,18 +24,20 @@ namespace Yarnwheel.Web.Benches;
 internal sealed record FrameRequest(int X, int Y, int Width, int Height, double Scale, Show Show, int? Area, bool Fast, JsonArray? Draft, double? Hue = null,
     VeilInk Ink = VeilInk.Both, double Strength = 0.5, bool Stitch = false, int? At = null)
 {
-    public Overlay Overlay => new(Ink, double.IsFinite(Strength) ? Math.Clamp(Strength, 0, 1) : 0.5, Stitch);
+    private const long MostPixels = 8192L * 8192;
 
     /// <summary>Frames of fewer pixels are not drawn smaller.</summary>
     private const int Small = 100_000;
 
+    public Overlay Overlay => new(Ink, double.IsFinite(Strength) ? Math.Clamp(Strength, 0, 1) : 0.5, Stitch);
+
     /// <summary>Whether it may be drawn at half its scale where many drag at once: of what is dragged, the exact frame follows when the hand rests.</summary>
     public bool MayBeCoarser() => Fast && Draft is not null && (long)Width * Height > Small;
 
-    /// <summary>The same at half its scale.</summary>
-    public FrameRequest Coarser() => this with { X = X / 2, Y = Y / 2, Width = (Width + 1) / 2, Height = (Height + 1) / 2, Scale = Scale / 2 };
+    /// <summary>The same at half its scale, reaching at least as far; the browser lays it by the same rule (photo/frames.js).</summary>
+    public FrameRequest Coarser() => this with { X = X >> 1, Y = Y >> 1, Width = Half(X, Width), Height = Half(Y, Height), Scale = Scale / 2 };
 
-    private const long MostPixels = 8192L * 8192;
+    private static int Half(int from, int length) => (int)(((long)from + length + 1 >> 1) - (from >> 1));
 
     /// <summary>The part of the photo that is asked for.</summary>
     /// <exception cref="YarnwheelException">It lies outside the photo, or is too large.</exception>

@@ -32,6 +32,7 @@ internal sealed class FrameTurns(int places = 2, TimeSpan? patience = null)
         {
             place = waiting.AddLast((bench, turn));
             Next();
+            if (waiting.Select(w => w.Bench).Distinct().Count() >= Crowd) crowdedAt = Environment.TickCount64;
         }
         try
         {
@@ -63,11 +64,7 @@ internal sealed class FrameTurns(int places = 2, TimeSpan? patience = null)
     {
         get
         {
-            lock (gate)
-            {
-                if (waiting.Select(w => w.Bench).Distinct().Count() >= Crowd) crowdedAt = Environment.TickCount64;
-                return Environment.TickCount64 - crowdedAt < Crowded;
-            }
+            lock (gate) return Environment.TickCount64 - crowdedAt < Crowded;
         }
     }
 

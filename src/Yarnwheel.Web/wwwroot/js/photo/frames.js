@@ -6,9 +6,10 @@ import { get, post } from '../http.js';
  * @typedef {{ bitmap: ImageBitmap, wish: Wish }} Frame
  */
 
-/** What a frame shows that was drawn at half the scale, because many drag at once. @param {Wish} wish @returns {Wish} */
-function coarser(wish) {
-  return { ...wish, x: Math.floor(wish.x / 2), y: Math.floor(wish.y / 2), width: Math.ceil(wish.width / 2), height: Math.ceil(wish.height / 2), scale: wish.scale / 2 };
+/** The same at half the scale, reaching at least as far. @param {Wish} wish @returns {Wish} */
+export function coarser(wish) {
+  const x = Math.floor(wish.x / 2), y = Math.floor(wish.y / 2);
+  return { ...wish, x, y, width: Math.ceil((wish.x + wish.width) / 2) - x, height: Math.ceil((wish.y + wish.height) / 2) - y, scale: wish.scale / 2 };
 }
 
 /**
@@ -60,6 +61,7 @@ export class FrameLoop {
         const bitmap = await createImageBitmap(await response.blob());
         this.times.push(performance.now() - began);
         if (this.times.length > 200) this.times.shift();
+        // Where many drag at once the application draws at half the scale.
         this.show({ bitmap, wish: response.headers.has('X-Coarser') ? coarser(wish) : wish });
       } catch (error) {
         this.failed(error);

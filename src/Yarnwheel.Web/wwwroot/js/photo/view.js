@@ -1,5 +1,5 @@
 // @ts-check
-import { FrameLoop } from './frames.js';
+import { FrameLoop, coarser } from './frames.js';
 import { fault } from '../notes.js';
 
 /** @typedef {import('./frames.js').Frame} Frame */
@@ -206,14 +206,12 @@ export class PhotoView extends EventTarget {
     this.#wasUnkept = colours;
     const show = this.#held ?? (step !== null ? 'result' : peeked ? 'veil' : colours ? 'colours' : fast && this.show === 'veil' ? 'result' : this.show);
     const { ink, strength, stitch, all } = this.overlay;
-    // A large screen is dragged at half resolution; the exact frame follows on release.
-    const coarse = fast && region.width * region.height > 1_000_000 ? 2 : 1;
-    this.last = {
-      x: Math.floor(region.x / coarse),
-      y: Math.floor(region.y / coarse),
-      width: Math.ceil(region.width / coarse),
-      height: Math.ceil(region.height / coarse),
-      scale: this.zoom / coarse,
+    const wish = {
+      x: Math.floor(region.x),
+      y: Math.floor(region.y),
+      width: Math.ceil(region.width),
+      height: Math.ceil(region.height),
+      scale: this.zoom,
       show,
       area: peeked ? peeked.area : all ? null : this.area,
       fast,
@@ -224,6 +222,8 @@ export class PhotoView extends EventTarget {
       stitch: peeked !== null || (stitch && !fast && !this.#held && step === null),
       at: step,
     };
+    // A large screen is dragged at half resolution; the exact frame follows on release.
+    this.last = fast && region.width * region.height > 1_000_000 ? coarser(wish) : wish;
     this.loop.ask(this.last);
     this.dispatchEvent(new Event('asked'));
     if (fast) this.timer = setTimeout(() => this.ask(false), 350);
