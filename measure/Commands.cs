@@ -97,14 +97,16 @@ internal static class Commands
         var only = new Option<string?>("--only") { Description = "Part of the names of the scenes wanted." };
         var pictures = new Option<DirectoryInfo?>("--pictures") { Description = "A folder for pictures of what was found." };
         var aside = new Option<bool>("--aside") { Description = "The things that were put aside before anything was tuned." };
+        var fresh = new Option<bool>("--fresh") { Description = "The things that were made when all others had been looked at." };
         var readings = new Option<bool>("--readings") { Description = "Each reading of five kinds of gestures, without grabCut." };
         var fit = new Option<bool>("--fit") { Description = "Fits what speaks for a reading." };
-        var command = new Command("subjects", "Subjects beside grabCut.") { box, only, pictures, aside, readings, fit };
+        var command = new Command("subjects", "Subjects beside grabCut.") { box, only, pictures, aside, fresh, readings, fit };
         command.SetAction(parsed =>
         {
+            var use = parsed.GetValue(aside) ? SceneUse.Aside : parsed.GetValue(fresh) ? SceneUse.Fresh : SceneUse.Tuned;
             if (parsed.GetValue(fit)) ReadingFit.Print();
-            else if (parsed.GetValue(readings)) ReadingTable.Print(parsed.GetValue(only), parsed.GetValue(aside));
-            else SubjectTable.Print(parsed.GetValue(box), parsed.GetValue(only), parsed.GetValue(pictures)?.FullName, parsed.GetValue(aside));
+            else if (parsed.GetValue(readings)) ReadingTable.Print(parsed.GetValue(only), use);
+            else SubjectTable.Print(parsed.GetValue(box), parsed.GetValue(only), parsed.GetValue(pictures)?.FullName, use);
         });
         return command;
     }
@@ -116,7 +118,7 @@ internal static class Commands
         GreysTable.Print(isShort: true);
         EdgeQualityTable.Print(traced: false, isShort: true);
         ClingTable.Print(search: false, isShort: true);
-        SubjectTable.Print(boxAlone: false, null, null, most: 1);
+        SubjectTable.Print(boxAlone: false, null, null, SceneUse.Tuned, most: 1);
         KernelTable.Print();
         SpeedTable.Print(2, 3);
         Each(m => MemoryTable.Rows(m, 2, 3));

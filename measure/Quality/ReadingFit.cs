@@ -8,7 +8,7 @@ namespace Yarnwheel.Measure.Quality;
 /// <summary>Searches for what tells the better reading of a gesture from the others: every combination of some weights, judged on the scenes that were tuned on; each scene also by the weights that are best without it.</summary>
 internal static class ReadingFit
 {
-    private static readonly float[][] Steps = [[1], [-1, -2, -4], [-0.5f, -1], [0, -0.5f, -1], [-0.3f, -0.6f], [0, 0.5f, 1]];
+    private static readonly float[][] Steps = [[1], [-1, -2, -4], [-0.5f, -1], [0, -0.5f, -1], [-0.3f, -0.6f], [0, 0.5f, 1], [0, 0.1f, 0.3f], [0, -1]];
     private static readonly float[] Margins = [0.01f, 0.02f, 0.03f, 0.04f];
 
     private sealed record Case(string Scene, string Gesture, float[][] Figures, double[] Overlaps)
@@ -18,7 +18,7 @@ internal static class ReadingFit
 
     public static void Print()
     {
-        var cases = SubjectScenes.All(false).SelectMany(Cases).ToArray();
+        var cases = SubjectScenes.All(SceneUse.Tuned).SelectMany(Cases).ToArray();
         var settings = (from w in Steps.Aggregate<float[], IEnumerable<float[]>>([[]], (all, step) => all.SelectMany(_ => step, (a, s) => (float[])[.. a, s])) from m in Margins select (Weights: w, Margin: m)).ToArray();
         var taken = settings.Select(s => cases.Select(c => c.Taken(s.Weights, s.Margin)).ToArray()).ToArray();
         var best = Enumerable.Range(0, settings.Length).MaxBy(s => taken[s].Average());
@@ -27,7 +27,8 @@ internal static class ReadingFit
         Report("Tuned on", cases, c => (settings[best].Weights, settings[best].Margin));
         Report("Each scene by the weights that are best without it", cases, c => (settings[scenes[c.Scene]].Weights, settings[scenes[c.Scene]].Margin));
         Report("Tuned on, weights in use", cases, _ => ([.. GestureReadings.Weights], GestureReadings.Margin));
-        Report("Put aside, weights in use", [.. SubjectScenes.All(true).SelectMany(Cases)], _ => ([.. GestureReadings.Weights], GestureReadings.Margin));
+        foreach (var (name, use) in (ReadOnlySpan<(string, SceneUse)>)[("Put aside", SceneUse.Aside), ("Made afterwards", SceneUse.Fresh)])
+            Report($"{name}, weights in use", [.. SubjectScenes.All(use).SelectMany(Cases)], _ => ([.. GestureReadings.Weights], GestureReadings.Margin));
     }
 
     private static IEnumerable<Case> Cases(SubjectScene scene)
@@ -40,7 +41,7 @@ internal static class ReadingFit
             var ground = new GestureGround(picture, markings);
             var cuts = GestureReadings.All(picture, ground, CancellationToken.None);
             var usual = ground.Usual();
-            var evidence = cuts.Select(c => ReadingEvidence.Of(picture, ground, usual, c.IsInside)).ToArray();
+            var evidence = cuts.Select(c => ReadingEvidence.Of(picture, ground, usual, c)).ToArray();
             yield return new Case(scene.Name, name, [.. evidence.Select(e => GestureReadings.Figures(evidence[0], e))],
                 [.. cuts.Select(c => DemoScenes.Truth.Overlap.Of([.. PixelCut.Of(picture, markings, c, CancellationToken.None).Select(i => i ? 1f : 0)], scene.Alpha))]);
         }

@@ -11,7 +11,7 @@ internal static class ReadingTable
 {
     private static readonly SubjectReading[] Readings = Enum.GetValues<SubjectReading>();
 
-    public static void Print(string? only, bool putAside)
+    public static void Print(string? only, SceneUse use)
     {
         foreach (var (name, gestures) in Gestures)
         {
@@ -20,7 +20,7 @@ internal static class ReadingTable
             Console.WriteLine($"|---|---|{string.Concat(Readings.Select(_ => "---|"))}---|");
             var (taken, best) = (new List<double>(), new List<double>());
             var each = Readings.Select(_ => new List<double>()).ToArray();
-            foreach (var scene in SubjectScenes.All(putAside))
+            foreach (var scene in SubjectScenes.All(use))
             {
                 if (only is not null && !scene.Name.Contains(only, StringComparison.OrdinalIgnoreCase)) continue;
                 var renderer = new PhotoRenderer(Pyramid.Build(scene.Photo));

@@ -2,6 +2,7 @@ using Yarnwheel.Codecs;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Photos;
+using Yarnwheel.Measure.Quality.Things;
 
 namespace Yarnwheel.Measure.Quality;
 
@@ -10,8 +11,8 @@ internal static class SubjectScenes
 {
     private static readonly PhotoReader Reader = new(new PhotoLimits());
 
-    /// <param name="putAside">Whether the things that were not tuned on are wanted, or all else.</param>
-    public static IEnumerable<SubjectScene> All(bool putAside) => putAside ? ThingScenes.All(true) : Demo("demo").Concat(Composed()).Concat(Drawn()).Concat(ThingScenes.All(false));
+    /// <param name="use">Those that were tuned on are of every kind, the others painted things.</param>
+    public static IEnumerable<SubjectScene> All(SceneUse use) => use == SceneUse.Tuned ? Demo("demo").Concat(Composed()).Concat(Drawn()).Concat(ThingScenes.All(use)) : ThingScenes.All(use);
 
     /// <summary>The committed pictures at half their size, where their masks are exact.</summary>
     private static IEnumerable<SubjectScene> Demo(string folder)

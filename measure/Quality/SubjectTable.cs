@@ -22,14 +22,16 @@ internal static class SubjectTable
     /// <param name="boxAlone">Whether the strokes are left out.</param>
     /// <param name="only">Part of the names of the scenes wanted; null for all.</param>
     /// <param name="pictures">A folder for pictures of what was found; null for none.</param>
-    public static void Print(bool boxAlone, string? only, string? pictures, bool putAside = false, int most = int.MaxValue)
+    /// <param name="use">Which scenes.</param>
+    /// <param name="most">So many of them at most.</param>
+    public static void Print(bool boxAlone, string? only, string? pictures, SceneUse use, int most = int.MaxValue)
     {
         Console.WriteLine("| scene | size | IoU | grabCut | SAD | grabCut | boundary, px | grabCut | IoU after three | grabCut | first answer, ms | correction | grabCut |");
         Console.WriteLine("|---|---|---|---|---|---|---|---|---|---|---|---|---|");
         var all = new List<(SubjectScene Scene, SubjectGrade Ours, SubjectGrade Theirs, Outcome Own, Outcome Other)>();
         // Code that has not run yet is slower than the work.
-        foreach (var scene in SubjectScenes.All(false).Take(1)) Ours(scene, out _);
-        foreach (var stroked in SubjectScenes.All(putAside).Take(most))
+        foreach (var scene in SubjectScenes.All(SceneUse.Tuned).Take(1)) Ours(scene, out _);
+        foreach (var stroked in SubjectScenes.All(use).Take(most))
         {
             var scene = boxAlone ? stroked with { Gesture = stroked.Gesture with { Inside = [], Outside = [] } } : stroked;
             if (only is not null && !scene.Name.Contains(only, StringComparison.OrdinalIgnoreCase)) continue;

@@ -13,18 +13,19 @@ public class MixtureTests
         (0.2f, new Vector3(0.55f, 0.02f, -0.12f), new Vector3(0.02f, 0.02f, 0.04f)),
     ];
 
-    [Fact]
-    public void Weights_means_and_spreads_of_a_known_sample_are_found()
+    [Theory]
+    [InlineData(GaussianMixture.LeastDeviation)]
+    [InlineData(0.004f)]
+    public void Weights_means_and_spreads_of_a_known_sample_are_found(float least)
     {
         var (colours, weights) = Sample(5_000);
-        var fitted = GaussianMixture.Fit(colours, weights, 3, rounds: 12);
+        var fitted = GaussianMixture.Fit(colours, weights, 3, rounds: 12, least);
         foreach (var (share, mean, deviation) in Known)
         {
             var found = fitted.Gaussians.MinBy(g => (g.Mean - mean).LengthSquared());
             // Of 1,000 and more samples each: five standard errors, and the least deviation that every fit is given.
             Assert.Equal(share, found.Weight, 0.03f);
             Assert.True((found.Mean - mean).Length() < 0.006f, $"{found.Mean} for {mean}");
-            const float least = GaussianMixture.LeastDeviation;
             Assert.Equal(deviation.X * deviation.X + least * least, 1 / found.Precision.X, 6e-4f);
             Assert.Equal(deviation.Z * deviation.Z + least * least, 1 / found.Precision.Z, 3e-4f);
         }

@@ -219,6 +219,16 @@ public class SubjectTests
     }
 
     [Fact]
+    public void One_reading_tells_colours_apart_that_the_others_take_for_one()
+    {
+        // The upper half of the disc is a little lighter than what lies behind it.
+        var rgb = Picture((x, y) => !Within(x, y, 150, 100, 50) ? (150, 120, 90) : y < 100 ? (157, 127, 97) : (190, 60, 50), 2);
+        double Read(SubjectReading reading) => Overlap(Mask(rgb, Boxed with { Reading = reading }));
+        Assert.True(Read(SubjectReading.Fine) > 0.97, $"{Read(SubjectReading.Fine)}");
+        Assert.True(Read(SubjectReading.Box) < 0.6, $"{Read(SubjectReading.Box)}");
+    }
+
+    [Fact]
     public void One_reading_closes_holes_but_for_what_is_marked_outside()
     {
         var rgb = Ring();

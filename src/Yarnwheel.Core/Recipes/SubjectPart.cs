@@ -79,6 +79,9 @@ public enum SubjectReading
 
     /// <summary>All of the box that its surroundings do not explain, leaning towards more until it fills the box.</summary>
     Tight,
+
+    /// <summary>All of the box that its surroundings do not explain, colours told apart finely.</summary>
+    Fine,
 }
 
 /// <summary>A rectangle on the photo.</summary>

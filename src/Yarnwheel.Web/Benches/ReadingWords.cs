@@ -12,6 +12,7 @@ internal static class ReadingWords
         SubjectReading.Box => "all that the surroundings don’t explain",
         SubjectReading.Whole => "the same, holes closed",
         SubjectReading.Tight => "the same, filling the box",
+        SubjectReading.Fine => "the same, colours told apart finely",
         _ => throw new ArgumentOutOfRangeException(nameof(reading), reading, "has no words"),
     };
 }

@@ -25,23 +25,24 @@ internal static class ColourLogOdds
     /// <param name="marked">How much of each cell strokes mark inside.</param>
     /// <param name="around">The model of the outside, where it has been fitted already.</param>
     /// <param name="unseen">Density of colours of the outside of which none was seen.</param>
+    /// <param name="least">Least standard deviation of a colour, OKLab.</param>
     /// <returns>Of each cell: above 0 for inside, −<see cref="Most"/> … <see cref="Most"/>.</returns>
-    public static float[] Of(Vector3[] colours, float[] inside, float[] outside, float[] marked, GaussianMixture? around, float unseen)
+    public static float[] Of(Vector3[] colours, float[] inside, float[] outside, float[] marked, GaussianMixture? around, float unseen, float least)
     {
         GaussianMixture? within = null, without = around;
         Rows.AtOnce(
-            () => within = Inside(colours, inside, marked),
-            () => without ??= outside.Any(w => w > 0) ? GaussianMixture.Fit(colours, outside, OutsideGaussians) : null);
+            () => within = Inside(colours, inside, marked, least),
+            () => without ??= outside.Any(w => w > 0) ? GaussianMixture.Fit(colours, outside, OutsideGaussians, least: least) : null);
         float[] logOdds = [], seen = [];
         Rows.AtOnce(() => logOdds = within!.LogDensities(colours), () => seen = without?.LogDensities(colours) ?? []);
         for (var i = 0; i < logOdds.Length; i++) logOdds[i] = Math.Clamp(logOdds[i] - (unseen <= 0 ? seen[i] : MathF.Log((seen.Length == 0 ? 0 : MathF.Exp(seen[i])) + unseen)), -Most, Most);
         return logOdds;
     }
 
-    private static GaussianMixture Inside(Vector3[] colours, float[] inside, float[] marked)
+    private static GaussianMixture Inside(Vector3[] colours, float[] inside, float[] marked, float least)
     {
         var sum = marked.Sum();
-        if (sum <= 0) return GaussianMixture.Fit(colours, inside, InsideGaussians);
+        if (sum <= 0) return GaussianMixture.Fit(colours, inside, InsideGaussians, least: least);
         var factor = ShadedShare * inside.Sum() / sum / Shades.Length;
         var (all, weights) = (new List<Vector3>(colours), new List<float>(inside));
         for (var c = 0; c < colours.Length; c++)
@@ -53,6 +54,6 @@ internal static class ColourLogOdds
                 weights.Add(marked[c] * factor);
             }
         }
-        return GaussianMixture.Fit(all.ToArray(), weights.ToArray(), InsideGaussians);
+        return GaussianMixture.Fit(all.ToArray(), weights.ToArray(), InsideGaussians, least: least);
     }
 }

@@ -7,7 +7,7 @@ namespace Yarnwheel.Core.Masks.Subjects;
 /// IEEE Trans. Signal Processing 39, 1991), then fitted by expectation maximisation (A. Dempster, N. Laird, D. Rubin, 1977).</remarks>
 public sealed class GaussianMixture
 {
-    /// <summary>Least standard deviation along any axis, OKLab.</summary>
+    /// <summary>Least standard deviation along any axis, OKLab, where nothing else is asked for.</summary>
     public const float LeastDeviation = 0.012f;
 
     // Density that any colour has: one that was never seen is unlikely, not impossible.
@@ -24,7 +24,8 @@ public sealed class GaussianMixture
     /// <param name="weights">Of each colour, 0 or more; at least one above 0.</param>
     /// <param name="most">Most Gaussians.</param>
     /// <param name="rounds">Of expectation maximisation.</param>
-    public static GaussianMixture Fit(ReadOnlySpan<Vector3> colours, ReadOnlySpan<float> weights, int most, int rounds = 4)
+    /// <param name="least">Least standard deviation along any axis, OKLab.</param>
+    public static GaussianMixture Fit(ReadOnlySpan<Vector3> colours, ReadOnlySpan<float> weights, int most, int rounds = 4, float least = LeastDeviation)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(most, 1);
         var (occurring, own) = Occurring(colours, weights);
@@ -36,7 +37,7 @@ public sealed class GaussianMixture
             var widest = 0;
             for (var k = 1; k < clusters.Count; k++) if (clusters[k].Spread > clusters[widest].Spread) widest = k;
             var (axis, spread) = clusters[widest].PrincipalAxis();
-            if (spread < LeastDeviation * LeastDeviation) break;
+            if (spread < least * least) break;
             var middle = Vector3.Dot(axis, clusters[widest].Mean);
             for (var i = 0; i < owners.Length; i++)
                 if (owners[i] == widest && Vector3.Dot(axis, occurring[i]) > middle) owners[i] = clusters.Count;
@@ -44,9 +45,9 @@ public sealed class GaussianMixture
             clusters[widest] = Moments.Of(occurring, own, owners, widest);
         }
         var all = clusters.Sum(c => c.Weight);
-        var mixture = new GaussianMixture([.. clusters.Where(c => c.Weight > 0).Select(c => c.ToGaussian(all))]);
+        var mixture = new GaussianMixture([.. clusters.Where(c => c.Weight > 0).Select(c => c.ToGaussian(all, least))]);
         var rows = new ColourRows(occurring);
-        for (var round = 0; round < rounds; round++) mixture = mixture.Refitted(rows, occurring, own);
+        for (var round = 0; round < rounds; round++) mixture = mixture.Refitted(rows, occurring, own, least);
         return mixture;
     }
 
@@ -65,7 +66,7 @@ public sealed class GaussianMixture
         return logs;
     }
 
-    private GaussianMixture Refitted(ColourRows rows, Vector3[] colours, float[] weights)
+    private GaussianMixture Refitted(ColourRows rows, Vector3[] colours, float[] weights, float least)
     {
         var shares = new float[gaussians.Length][];
         var sums = new float[weights.Length];
@@ -85,7 +86,7 @@ public sealed class GaussianMixture
             moments[k].Add(colours, own);
         }
         var all = moments.Sum(m => m.Weight);
-        return all <= 0 ? this : new GaussianMixture([.. moments.Where(m => m.Weight > 1e-6 * all).Select(m => m.ToGaussian(all))]);
+        return all <= 0 ? this : new GaussianMixture([.. moments.Where(m => m.Weight > 1e-6 * all).Select(m => m.ToGaussian(all, least))]);
     }
 
     private static (Vector3[] Colours, float[] Weights) Occurring(ReadOnlySpan<Vector3> colours, ReadOnlySpan<float> weights)

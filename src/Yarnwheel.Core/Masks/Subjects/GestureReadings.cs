@@ -4,7 +4,7 @@ namespace Yarnwheel.Core.Masks.Subjects;
 
 /// <summary>All readings of a gesture, the likeliest first.</summary>
 /// <remarks>Each is weighed against that of the strokes alone, which stays unless another is clearly likelier: its contour no weaker, its inside no more usual outside, what it leaves
-/// out better explained by the surroundings, its box filled more evenly, and not many times as large. The weights were chosen by search on the demo scenes, drawn and painted ones
+/// out better explained by the surroundings, its box filled more evenly, and neither many times as large nor next to nothing beside it; without strokes also: its colours agreeing better with what it takes them for. The weights were chosen by search on the demo scenes, drawn and painted ones
 /// (measure -- subjects --fit prints the search, with every scene left out in turn).</remarks>
 internal static class GestureReadings
 {
@@ -15,7 +15,7 @@ internal static class GestureReadings
     private const float Same = 0.985f;
 
     /// <summary>What speaks for and against a reading, in the order of <see cref="Figures"/>.</summary>
-    public static IReadOnlyList<float> Weights { get; } = [1, -2, -1, -1, -0.6f, 1];
+    public static IReadOnlyList<float> Weights { get; } = [1, -2, -1, -1, -0.6f, 1, 0.3f, -1];
 
     /// <summary>Solves every reading and puts them in order.</summary>
     /// <param name="picture">That is cut.</param>
@@ -26,7 +26,7 @@ internal static class GestureReadings
     {
         var cuts = All(picture, ground, cancel);
         var usual = ground.Usual();
-        ReadingEvidence[] evidence = [.. cuts.Select(c => ReadingEvidence.Of(picture, ground, usual, c.IsInside))];
+        ReadingEvidence[] evidence = [.. cuts.Select(c => ReadingEvidence.Of(picture, ground, usual, c))];
         float Score(int k) => k == 0 ? Margin : Figures(evidence[0], evidence[k]).Select((f, i) => f * Weights[i]).Sum();
         var ordered = new List<SuperpixelCut>();
         foreach (var k in Enumerable.Range(0, cuts.Length).OrderByDescending(Score))
@@ -38,7 +38,8 @@ internal static class GestureReadings
     public static SuperpixelCut[] All(CutPicture picture, GestureGround ground, CancellationToken cancel)
     {
         var cuts = new SuperpixelCut[Enum.GetValues<SubjectReading>().Length];
-        Parallel.For(0, 3, new ParallelOptions { CancellationToken = cancel }, k => cuts[k] = SuperpixelCut.Of(picture, ground, null, (SubjectReading)k, cancel));
+        Parallel.ForEach<SubjectReading>([SubjectReading.Strokes, SubjectReading.Rare, SubjectReading.Box, SubjectReading.Fine], new ParallelOptions { CancellationToken = cancel },
+            reading => cuts[(int)reading] = SuperpixelCut.Of(picture, ground, null, reading, cancel));
         foreach (var further in (SubjectReading[])[SubjectReading.Whole, SubjectReading.Tight]) cuts[(int)further] = cuts[(int)SubjectReading.Box].Further(further, cancel);
         return cuts;
     }
@@ -50,6 +51,7 @@ internal static class GestureReadings
     [
         other.LeftUsual - strokes.LeftUsual, MathF.Max(0, other.Weak - strokes.Weak), MathF.Max(0, strokes.Clear - other.Clear), MathF.Max(0, other.InsideUsual - strokes.InsideUsual),
         MathF.Max(0, MathF.Log(other.Area / strokes.Area) - 0.6f), MathF.Min(0.1f, MathF.Max(0, strokes.Excess - other.Excess)),
+        Math.Clamp(other.Agreement - strokes.Agreement, 0, 1), MathF.Max(0, MathF.Log(strokes.Area / other.Area) - 1),
     ];
 
     private static float Overlap(CutPicture picture, bool[] one, bool[] other)

@@ -33,6 +33,7 @@ internal sealed class MarkedSuperpixels
             Sides[k] = IsBeyond[k] || outside[k] > Covered * pixels ? SuperpixelCut.Outside : inside[k] > Covered * pixels ? SuperpixelCut.Inside : (sbyte)0;
             Seeds[k] = Sides[k] != 0 ? Sides[k] : (sbyte)Math.Sign(Balance[k]);
             HasInside |= inside[k] > 0;
+            HasStrokes |= inside[k] + outside[k] > 0;
         }
         CountCells(picture, markings);
     }
@@ -59,6 +60,8 @@ internal sealed class MarkedSuperpixels
     public float[] OutsideCells { get; }
 
     public bool HasInside { get; }
+
+    public bool HasStrokes { get; }
 
     /// <summary>The colours of whole superpixels, which are calmer; where a stroke is finer than they are, of its own pixels.</summary>
     private void CountCells(CutPicture picture, Markings markings)

@@ -72,10 +72,11 @@ internal sealed class Moments(Vector3 about)
     }
 
     /// <param name="all">Weight of the whole mixture.</param>
-    public Gaussian ToGaussian(double all)
+    /// <param name="deviation">Least standard deviation along any axis, OKLab.</param>
+    public Gaussian ToGaussian(double all, double deviation)
     {
         var (cxx, cyy, czz, cxy, cxz, cyz) = Covariance();
-        const double least = GaussianMixture.LeastDeviation * GaussianMixture.LeastDeviation;
+        var least = deviation * deviation;
         cxx += least;
         cyy += least;
         czz += least;

@@ -7,7 +7,8 @@ namespace Yarnwheel.Core.Masks.Subjects;
 /// <param name="LeftUsual">The same of what is left out within the box: high where the surroundings explain all of it.</param>
 /// <param name="Area">Of what is inside, pixels of the half picture.</param>
 /// <param name="Excess">The most that the gap to one side of the box exceeds half as much again as the gaps are for the most part, as a share of the box.</param>
-internal sealed record ReadingEvidence(float Clear, float Weak, float InsideUsual, float LeftUsual, float Area, float Excess)
+/// <param name="Agreement">What the colours say of what is inside, natural logarithm of the odds a pixel, by the reading's own models; 0 where strokes say what is inside.</param>
+internal sealed record ReadingEvidence(float Clear, float Weak, float InsideUsual, float LeftUsual, float Area, float Excess, float Agreement)
 {
     /// <summary>Neighbours that are more alike than this are no edge.</summary>
     private const float NoEdge = 0.5f;
@@ -15,9 +16,11 @@ internal sealed record ReadingEvidence(float Clear, float Weak, float InsideUsua
     /// <param name="picture">That was cut.</param>
     /// <param name="ground">What the gesture says.</param>
     /// <param name="usual">How usual each superpixel is outside (<see cref="GestureGround.Usual"/>).</param>
-    /// <param name="inside">Of each superpixel.</param>
-    public static ReadingEvidence Of(CutPicture picture, GestureGround ground, float[] usual, bool[] inside)
+    /// <param name="cut">The reading.</param>
+    public static ReadingEvidence Of(CutPicture picture, GestureGround ground, float[] usual, SuperpixelCut cut)
     {
+        var inside = cut.IsInside;
+        var says = picture.Shares.Summed(cut.LogOdds);
         float contour = 1e-3f, clear = 0, weak = 0;
         foreach (var border in picture.Borders)
         {
@@ -27,7 +30,7 @@ internal sealed record ReadingEvidence(float Clear, float Weak, float InsideUsua
             clear += border.Length * (1 - affinity);
             if (affinity > NoEdge) weak += border.Length;
         }
-        float area = 1e-3f, left = 1e-3f, insideUsual = 0, leftUsual = 0;
+        float area = 1e-3f, left = 1e-3f, insideUsual = 0, leftUsual = 0, agreed = 0;
         for (var k = 0; k < inside.Length; k++)
         {
             if (ground.Marked.IsBeyond[k]) continue;
@@ -36,6 +39,7 @@ internal sealed record ReadingEvidence(float Clear, float Weak, float InsideUsua
             {
                 area += size;
                 insideUsual += size * usual[k];
+                agreed += says[k];
             }
             else
             {
@@ -43,7 +47,7 @@ internal sealed record ReadingEvidence(float Clear, float Weak, float InsideUsua
                 leftUsual += size * usual[k];
             }
         }
-        return new ReadingEvidence(clear / contour, weak / contour, insideUsual / area, leftUsual / left, area, ExcessOf(picture, ground, inside));
+        return new ReadingEvidence(clear / contour, weak / contour, insideUsual / area, leftUsual / left, area, ExcessOf(picture, ground, inside), ground.Marked.HasStrokes ? 0 : agreed / area);
     }
 
     /// <summary>How unevenly a subject fills its box (<see cref="Excess"/>).</summary>

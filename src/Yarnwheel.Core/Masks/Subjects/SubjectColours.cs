@@ -4,7 +4,8 @@ namespace Yarnwheel.Core.Masks.Subjects;
 /// <param name="picture">That is cut.</param>
 /// <param name="ground">What the gesture says.</param>
 /// <param name="fromStrokes">Whether the subject looks like its inside strokes; else like what is in the box.</param>
-internal sealed class SubjectColours(CutPicture picture, GestureGround ground, bool fromStrokes)
+/// <param name="least">Least standard deviation of a colour, OKLab: the less, the finer colours are told apart.</param>
+internal sealed class SubjectColours(CutPicture picture, GestureGround ground, bool fromStrokes, float least)
 {
     /// <summary>What strokes mark weighs at least so much, beside all that is found on its side.</summary>
     private const float InsideAnchor = 0.5f;
@@ -54,7 +55,8 @@ internal sealed class SubjectColours(CutPicture picture, GestureGround ground, b
             var factor = ground.Surroundings * NearbyShare * within.Sum() / Math.Max(1, near.Sum());
             for (var c = 0; c < within.Length; c++) within[c] += factor * near[c];
         }
-        LogOdds = ColourLogOdds.Of(picture.Colours, within, without, marked.InsideCells, isFirst ? ground.Around : null, unseen);
+        // Both sides are told apart as finely: what lies around, fitted already, is for the usual deviation.
+        LogOdds = ColourLogOdds.Of(picture.Colours, within, without, marked.InsideCells, isFirst && least == GaussianMixture.LeastDeviation ? ground.Around : null, unseen, least);
         var summed = Summed();
         if (isFirst) first = summed;
         var trust = Trust(summed);

@@ -25,6 +25,9 @@ internal sealed class SuperpixelCut
     /// <summary>How much more room a thing may leave at one side of the box than at others, as a share of the box.</summary>
     private const float NearSide = 0.04f;
 
+    /// <summary>Least standard deviation of a colour where colours are told apart finely, OKLab.</summary>
+    private const float FineDeviation = 0.004f;
+
     // Never cut.
     private const int Bound = int.MaxValue / 4;
 
@@ -50,7 +53,7 @@ internal sealed class SuperpixelCut
         Reading = reading;
         marked = ground.Marked;
         var fromStrokes = reading == SubjectReading.Strokes && marked.HasInside;
-        colours = new SubjectColours(picture, ground, fromStrokes);
+        colours = new SubjectColours(picture, ground, fromStrokes, reading == SubjectReading.Fine ? FineDeviation : GaussianMixture.LeastDeviation);
         Nearby = [.. ground.Nearby.Select((n, k) => (fromStrokes ? Nearness * n : 0) + (settled?[k] ?? 0))];
         IsInside = [];
     }
@@ -146,7 +149,7 @@ internal sealed class SuperpixelCut
             outside = [.. inside.Select(i => !i)];
         }
 
-        bool IsLikely(int k) => sides[k] == Inside || (sides[k] != Outside && (Reading is SubjectReading.Box or SubjectReading.Whole or SubjectReading.Tight || ground.Rare is not { } rare || rare[k]));
+        bool IsLikely(int k) => sides[k] == Inside || (sides[k] != Outside && (Reading is SubjectReading.Box or SubjectReading.Whole or SubjectReading.Tight or SubjectReading.Fine || ground.Rare is not { } rare || rare[k]));
     }
 
     private bool[] Cut(float more, CancellationToken cancel)
