@@ -1,5 +1,5 @@
-using static Yarnwheel.Measure.Quality.Things.ThingGrounds;
 using static Yarnwheel.Measure.Quality.Things.ThingColours;
+using static Yarnwheel.Measure.Quality.Things.ThingGrounds;
 
 namespace Yarnwheel.Measure.Quality.Things;
 
