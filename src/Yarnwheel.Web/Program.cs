@@ -2,6 +2,7 @@ using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Yarnwheel.Codecs;
 using Yarnwheel.Codecs.Examining;
+using Yarnwheel.Codecs.Saving;
 using Yarnwheel.Core;
 using Yarnwheel.Data.Keeping;
 using Yarnwheel.Data.Model;
@@ -31,7 +32,9 @@ if (args is ["examine", var given])
     await ExaminerProcess.RunAsync(JsonSerializer.Deserialize<PhotoLimits>(given)!);
     return 0;
 }
+if (args is ["encode", .. var encoded]) return ApartEncoder.Run(encoded, Console.Error);
 MemoryReturn.Prepare();
+ApartEncoder.Start = arguments => OwnProcess.Start(["encode", .. arguments]);
 
 var builder = WebApplication.CreateBuilder(new WebApplicationOptions
 {

@@ -33,7 +33,7 @@ internal static class PictureEncoding
         var pixels = isPlain ? path : path + ".plain";
         try
         {
-            Encode(tagged, pixels, settings);
+            Encode(tagged, pixels, settings, cancel);
             if (isPlain) return;
             using var from = File.OpenRead(pixels);
             using var to = new FileStream(path, FileMode.Create, FileAccess.ReadWrite);
@@ -45,7 +45,7 @@ internal static class PictureEncoding
         }
     }
 
-    private static void Encode(Image image, string path, CopySettings settings)
+    private static void Encode(Image image, string path, CopySettings settings, CancellationToken cancel)
     {
         var subsample = settings.Quality >= 90 ? Enums.ForeignSubsample.Off : Enums.ForeignSubsample.On;
         switch (settings.Format)
@@ -64,7 +64,7 @@ internal static class PictureEncoding
                 image.Webpsave(path, q: settings.Quality, keep: Kept);
                 break;
             case CopyFormat.Avif:
-                image.Heifsave(path, q: settings.Quality, compression: Enums.ForeignHeifCompression.Av1, effort: 3, subsampleMode: subsample, keep: Kept | Enums.ForeignKeep.Exif);
+                ApartEncoder.Write(image, path, settings.Quality, cancel);
                 break;
             default:
                 throw new ArgumentOutOfRangeException(nameof(settings));

@@ -14,9 +14,5 @@ internal static class Examiners
         configuration["Limits:Apart"] is "false" or "False" ? new PhotoExaminer(limits) : new ApartExaminer(limits, () => Start(limits));
 
     /// <summary>The command "examine".</summary>
-    public static ProcessStartInfo Start(PhotoLimits limits)
-    {
-        var host = Environment.ProcessPath is { } own && Path.GetFileNameWithoutExtension(own) == "dotnet" ? own : "dotnet";
-        return new ProcessStartInfo(host, [typeof(Examiners).Assembly.Location, "examine", JsonSerializer.Serialize(limits)]);
-    }
+    public static ProcessStartInfo Start(PhotoLimits limits) => OwnProcess.Start(["examine", JsonSerializer.Serialize(limits)]);
 }
