@@ -72,34 +72,23 @@ public static class Rows
     /// <param name="work">Takes pieces until there are none.</param>
     /// <param name="cancel">Ends the work early.</param>
     public static void Apart(Action work, CancellationToken cancel = default) =>
-        Together(() => Parallel.For(0, Environment.ProcessorCount, new ParallelOptions { CancellationToken = cancel }, _ => Alone(work)));
-
-    /// <summary>Does work on this thread by itself: where others have work of their own for all processors, rows shared out only wait for one another.</summary>
-    /// <param name="work">Its rows are not shared out.</param>
-    public static void Alone(Action work)
-    {
-        ArgumentNullException.ThrowIfNull(work);
-        var before = isApart;
-        isApart = true;
-        try
+        Together(() => Parallel.For(0, Environment.ProcessorCount, new ParallelOptions { CancellationToken = cancel }, _ =>
         {
-            work();
-        }
-        finally
-        {
-            isApart = before;
-        }
-    }
+            var before = isApart;
+            isApart = true;
+            try
+            {
+                work();
+            }
+            finally
+            {
+                isApart = before;
+            }
+        }));
 
     /// <summary>Pieces of work that don't depend on one another, at the same time.</summary>
     /// <param name="works">Each does one.</param>
-    public static void AtOnce(params Action[] works)
-    {
-        ArgumentNullException.ThrowIfNull(works);
-        if (!isApart) Together(() => Parallel.Invoke(works));
-        else
-            foreach (var work in works) work();
-    }
+    public static void AtOnce(params Action[] works) => Together(() => Parallel.Invoke(works));
 
     /// <summary>Whoever called knows one failure, not how many threads met it.</summary>
     private static void Together(Action work)

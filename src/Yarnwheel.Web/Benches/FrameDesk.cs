@@ -4,7 +4,6 @@ using System.Security.Cryptography;
 using System.Text;
 using Microsoft.Net.Http.Headers;
 using Yarnwheel.Codecs;
-using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 using Yarnwheel.Web.Hosting;
@@ -35,19 +34,14 @@ internal sealed class FrameDesk(TakeDesk takes, OpenPhotos photos, FrameTurns tu
         var asked = Stopwatch.GetTimestamp();
         using var turn = await turns.TakeAsync(take, cancel);
         var begun = Stopwatch.GetTimestamp();
-        var isCrowded = turns.IsCrowded;
-        if (isCrowded && request.MayBeCoarser())
+        if (request.MayBeCoarser() && turns.IsCrowded)
         {
             view = request.Coarser().ViewOf(open.Renderer.Photo);
             headers["X-Coarser"] = "half";
         }
         var jpeg = await Task.Run(() =>
         {
-            byte[] pixels = [];
-            void Draw() => pixels = open.Renderer.Frames.Draw(recipe, view, request.Show, request.Area, request.Hue, request.Overlay, cancel);
-            // Two draw at once then: one processor each.
-            if (isCrowded) Rows.Alone(Draw);
-            else Draw();
+            var pixels = open.Renderer.Frames.Draw(recipe, view, request.Show, request.Area, request.Hue, request.Overlay, cancel);
             cancel.ThrowIfCancellationRequested();
             return FrameEncoder.Jpeg(pixels, view.Region.Width, view.Region.Height, request.Fast ? 82 : 95, fullColour: !request.Fast);
         }, cancel);
