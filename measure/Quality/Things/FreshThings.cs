@@ -3,7 +3,7 @@ using static Yarnwheel.Measure.Quality.Things.ThingGrounds;
 
 namespace Yarnwheel.Measure.Quality.Things;
 
-/// <summary>Things made when all that came before had been looked at, of other kinds; judged once.</summary>
+/// <summary>Things made when all that came before had been looked at, of other kinds; looked at since.</summary>
 internal static class FreshThings
 {
     public static readonly ThingKind[] All =
