@@ -12,7 +12,7 @@ public static class ApartEncoder
 
     /// <param name="image">Of RGB codes, with what is to be kept.</param>
     /// <param name="path">Where to.</param>
-    /// <param name="quality">1 … 100; from 90 on, colour is kept at full resolution.</param>
+    /// <param name="quality">1 … 100.</param>
     /// <param name="cancel">Ends the process.</param>
     internal static void Write(Image image, string path, int quality, CancellationToken cancel)
     {
@@ -57,8 +57,8 @@ public static class ApartEncoder
     }
 
     private static void Encode(Image image, string path, int quality) =>
-        image.Heifsave(path, q: quality, compression: Enums.ForeignHeifCompression.Av1, effort: 3, subsampleMode: quality >= 90 ? Enums.ForeignSubsample.Off : Enums.ForeignSubsample.On,
-            keep: Enums.ForeignKeep.Icc | Enums.ForeignKeep.Xmp | Enums.ForeignKeep.Exif);
+        image.Heifsave(path, q: quality, compression: Enums.ForeignHeifCompression.Av1, effort: 3, subsampleMode: PictureEncoding.Subsample(quality),
+            keep: PictureEncoding.Kept | Enums.ForeignKeep.Exif);
 
     private static void Wait(ProcessStartInfo info, CancellationToken cancel)
     {

@@ -7,7 +7,7 @@ namespace Yarnwheel.Codecs.Saving;
 /// <summary>Writes a picture in a file format. The codec library writes pixels, profile and XMP; EXIF and IPTC it would rewrite in its own way, or lose.</summary>
 internal static class PictureEncoding
 {
-    private const Enums.ForeignKeep Kept = Enums.ForeignKeep.Icc | Enums.ForeignKeep.Xmp;
+    internal const Enums.ForeignKeep Kept = Enums.ForeignKeep.Icc | Enums.ForeignKeep.Xmp;
 
     /// <param name="image">Of RGB codes.</param>
     /// <param name="path">Where to.</param>
@@ -45,14 +45,16 @@ internal static class PictureEncoding
         }
     }
 
+    /// <summary>From 90 on, colour is kept at full resolution.</summary>
+    internal static Enums.ForeignSubsample Subsample(int quality) => quality >= 90 ? Enums.ForeignSubsample.Off : Enums.ForeignSubsample.On;
+
     private static void Encode(Image image, string path, CopySettings settings, CancellationToken cancel)
     {
-        var subsample = settings.Quality >= 90 ? Enums.ForeignSubsample.Off : Enums.ForeignSubsample.On;
         switch (settings.Format)
         {
             case CopyFormat.Jpeg:
                 // Huffman tables of its own would save a twentieth of the file, take three times as long, and hold the whole picture in memory.
-                image.Jpegsave(path, q: settings.Quality, subsampleMode: subsample, keep: Kept);
+                image.Jpegsave(path, q: settings.Quality, subsampleMode: Subsample(settings.Quality), keep: Kept);
                 break;
             case CopyFormat.Png:
                 image.Pngsave(path, compression: 5, filter: Enums.ForeignPngFilter.Up, bitdepth: settings.Bits, keep: Kept);
