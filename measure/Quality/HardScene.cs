@@ -14,6 +14,9 @@ internal enum SceneUse
 
     /// <summary>Made when following of lost strands had been chosen, and judged once.</summary>
     Fresh,
+
+    /// <summary>Made when the fresh ones had been looked at, too; judged once.</summary>
+    Latest,
 }
 
 /// <summary>A scene of the kind that refining an edge fails on.</summary>

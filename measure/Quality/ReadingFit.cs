@@ -8,7 +8,7 @@ namespace Yarnwheel.Measure.Quality;
 /// <summary>Searches for what tells the better reading of a gesture from the others: every combination of some weights, judged on the scenes that were tuned on; each scene also by the weights that are best without it.</summary>
 internal static class ReadingFit
 {
-    private static readonly float[][] Steps = [[1], [-1, -2, -4], [-0.5f, -1], [0, -0.5f, -1], [-0.3f, -0.6f], [0, 0.5f, 1], [0, 0.1f, 0.3f], [0, -1]];
+    private static readonly float[][] Steps = [[1], [-1, -2, -4], [-0.5f, -1], [0, -0.5f, -1], [-0.3f, -0.6f], [0, 0.5f, 1], [0, 0.1f, 0.3f], [-1], [0, 0.03f], [0, 0.17f]];
     private static readonly float[] Margins = [0.01f, 0.02f, 0.03f, 0.04f];
 
     private sealed record Case(string Scene, string Gesture, float[][] Figures, double[] Overlaps)
@@ -27,7 +27,7 @@ internal static class ReadingFit
         Report("Tuned on", cases, c => (settings[best].Weights, settings[best].Margin));
         Report("Each scene by the weights that are best without it", cases, c => (settings[scenes[c.Scene]].Weights, settings[scenes[c.Scene]].Margin));
         Report("Tuned on, weights in use", cases, _ => ([.. GestureReadings.Weights], GestureReadings.Margin));
-        foreach (var (name, use) in (ReadOnlySpan<(string, SceneUse)>)[("Put aside", SceneUse.Aside), ("Made afterwards", SceneUse.Fresh)])
+        foreach (var (name, use) in (ReadOnlySpan<(string, SceneUse)>)[("Put aside", SceneUse.Aside), ("Made afterwards", SceneUse.Fresh), ("Made last", SceneUse.Latest)])
             Report($"{name}, weights in use", [.. SubjectScenes.All(use).SelectMany(Cases)], _ => ([.. GestureReadings.Weights], GestureReadings.Margin));
     }
 
@@ -40,9 +40,7 @@ internal static class ReadingFit
             if (markings.IsEmpty) continue;
             var ground = new GestureGround(picture, markings);
             var cuts = GestureReadings.All(picture, ground, CancellationToken.None);
-            var usual = ground.Usual();
-            var evidence = cuts.Select(c => ReadingEvidence.Of(picture, ground, usual, c)).ToArray();
-            yield return new Case(scene.Name, name, [.. evidence.Select(e => GestureReadings.Figures(evidence[0], e))],
+            yield return new Case(scene.Name, name, GestureReadings.Figures(picture, ground, cuts),
                 [.. cuts.Select(c => DemoScenes.Truth.Overlap.Of([.. PixelCut.Of(picture, markings, c, CancellationToken.None).Select(i => i ? 1f : 0)], scene.Alpha))]);
         }
     }

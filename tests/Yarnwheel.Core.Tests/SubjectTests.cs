@@ -229,6 +229,16 @@ public class SubjectTests
     }
 
     [Fact]
+    public void What_the_other_readings_come_to_alike_is_taken_instead_of_the_strokes_colour_alone()
+    {
+        // A plate before a chequered wall that has some of its middle's colour, too; the stroke lies on its rim.
+        var rgb = Picture((x, y) => Within(x, y, 150, 100, 34) ? (200, 200, 190) : Within(x, y, 150, 100, 50) ? (150, 105, 60) : x / 12 % 2 == y / 12 % 2 ? (90, 130, 135) : x / 12 % 4 == 0 ? (200, 200, 195) : (150, 164, 156), 6);
+        var part = Boxed with { Inside = [[At(0.357, 0.5), At(0.363, 0.44)]], Width = 0.02 };
+        double strokes = Overlap(Mask(rgb, part with { Reading = SubjectReading.Strokes })), taken = Overlap(Mask(rgb, part));
+        Assert.True(strokes < 0.6 && taken > 0.85, $"{strokes} by the strokes, {taken} taken");
+    }
+
+    [Fact]
     public void One_reading_closes_holes_but_for_what_is_marked_outside()
     {
         var rgb = Ring();

@@ -8,7 +8,7 @@ internal static class ThingScenes
 
     public static IEnumerable<SubjectScene> All(SceneUse use)
     {
-        var (kinds, seed) = use switch { SceneUse.Tuned => (TunedThings.All, 1), SceneUse.Aside => (AsideThings.All, 2), SceneUse.Fresh => (FreshThings.All, 3), _ => ([], 0) };
+        var (kinds, seed) = use switch { SceneUse.Tuned => (TunedThings.All, 1), SceneUse.Aside => (AsideThings.All, 2), SceneUse.Fresh => (FreshThings.All, 3), SceneUse.Latest => (LatestThings.All, 4), _ => ([], 0) };
         return kinds.Select((kind, k) =>
         {
             var picture = new ThingPicture(W * kind.Scale, H * kind.Scale, 1000 * seed + k);

@@ -4,7 +4,8 @@ namespace Yarnwheel.Core.Masks.Subjects;
 
 /// <summary>All readings of a gesture, the likeliest first.</summary>
 /// <remarks>Each is weighed against that of the strokes alone, which stays unless another is clearly likelier: its contour no weaker, its inside no more usual outside, what it leaves
-/// out better explained by the surroundings, its box filled more evenly, and neither many times as large nor next to nothing beside it; without strokes also: its colours agreeing better with what it takes them for. The weights were chosen by search on the demo scenes, drawn and painted ones
+/// out better explained by the surroundings, its box filled more evenly, and neither many times as large nor next to nothing beside it; without strokes also: its colours agreeing better with what it takes them for.
+/// The nearer those that begin apart come to the same, the less is asked of them. The weights were chosen by search on the demo scenes, drawn and painted ones
 /// (measure -- subjects --fit prints the search, with every scene left out in turn).</remarks>
 internal static class GestureReadings
 {
@@ -14,8 +15,20 @@ internal static class GestureReadings
     /// <summary>Readings that overlap so far are the same.</summary>
     private const float Same = 0.985f;
 
-    /// <summary>What speaks for and against a reading, in the order of <see cref="Figures"/>.</summary>
-    public static IReadOnlyList<float> Weights { get; } = [1, -2, -1, -1, -0.6f, 1, 0.3f, -1];
+    /// <summary>Readings that overlap less than this do not back each other.</summary>
+    private const float Backing = 0.9f;
+
+    /// <summary>From here on they come to the same, which is hardly chance.</summary>
+    private const float NearlySame = 0.98f;
+
+    /// <summary>What overlaps the strokes' reading so far differs from it in fuzz, of which the strokes know more.</summary>
+    private const float LikeStrokes = 0.96f;
+
+    /// <summary>Those besides the strokes' that begin apart from each other; the others continue the box's.</summary>
+    private static readonly SubjectReading[] Apart = [SubjectReading.Rare, SubjectReading.Box, SubjectReading.Fine];
+
+    /// <summary>What speaks for and against a reading, in the order of <see cref="Figures(CutPicture, GestureGround, SuperpixelCut[])"/>.</summary>
+    public static IReadOnlyList<float> Weights { get; } = [1, -2, -1, -1, -0.6f, 1, 0.3f, -1, 0.03f, 0.17f];
 
     /// <summary>Solves every reading and puts them in order.</summary>
     /// <param name="picture">That is cut.</param>
@@ -25,9 +38,8 @@ internal static class GestureReadings
     public static IReadOnlyList<SuperpixelCut> Of(CutPicture picture, GestureGround ground, CancellationToken cancel)
     {
         var cuts = All(picture, ground, cancel);
-        var usual = ground.Usual();
-        ReadingEvidence[] evidence = [.. cuts.Select(c => ReadingEvidence.Of(picture, ground, usual, c))];
-        float Score(int k) => k == 0 ? Margin : Figures(evidence[0], evidence[k]).Select((f, i) => f * Weights[i]).Sum();
+        var figures = Figures(picture, ground, cuts);
+        float Score(int k) => k == 0 ? Margin : figures[k].Select((f, i) => f * Weights[i]).Sum();
         var ordered = new List<SuperpixelCut>();
         foreach (var k in Enumerable.Range(0, cuts.Length).OrderByDescending(Score))
             if (ordered.All(o => Overlap(picture, o.IsInside, cuts[k].IsInside) < Same)) ordered.Add(cuts[k]);
@@ -44,15 +56,33 @@ internal static class GestureReadings
         return cuts;
     }
 
-    /// <summary>What tells a reading from that of the strokes.</summary>
-    /// <param name="strokes">What speaks for the strokes' reading.</param>
-    /// <param name="other">What speaks for the other.</param>
-    public static float[] Figures(ReadingEvidence strokes, ReadingEvidence other) =>
+    /// <summary>What tells each reading from that of the strokes.</summary>
+    /// <param name="picture">That was cut.</param>
+    /// <param name="ground">What the gesture says.</param>
+    /// <param name="cuts">All readings, in their order.</param>
+    /// <returns>Of each reading, as many as there are weights.</returns>
+    public static float[][] Figures(CutPicture picture, GestureGround ground, SuperpixelCut[] cuts)
+    {
+        var usual = ground.Usual();
+        ReadingEvidence[] evidence = [.. cuts.Select(c => ReadingEvidence.Of(picture, ground, usual, c))];
+        return [.. cuts.Select((_, k) => (float[])[.. Figures(evidence[0], evidence[k]), .. Backed(picture, cuts, k)])];
+    }
+
+    private static float[] Figures(ReadingEvidence strokes, ReadingEvidence other) =>
     [
         other.LeftUsual - strokes.LeftUsual, MathF.Max(0, other.Weak - strokes.Weak), MathF.Max(0, strokes.Clear - other.Clear), MathF.Max(0, other.InsideUsual - strokes.InsideUsual),
         MathF.Max(0, MathF.Log(other.Area / strokes.Area) - 0.6f), MathF.Min(0.1f, MathF.Max(0, strokes.Excess - other.Excess)),
         Math.Clamp(other.Agreement - strokes.Agreement, 0, 1), MathF.Max(0, MathF.Log(strokes.Area / other.Area) - 1),
     ];
+
+    /// <summary>How far the readings that begin apart from one come to the same as it: loosely and strictly, 0 … 1 each; 0 where it hardly differs from that of the strokes.</summary>
+    private static float[] Backed(CutPicture picture, SuperpixelCut[] cuts, int k)
+    {
+        if (Overlap(picture, cuts[0].IsInside, cuts[k].IsInside) >= LikeStrokes) return [0, 0];
+        var beginning = (SubjectReading)k is SubjectReading.Whole or SubjectReading.Tight ? SubjectReading.Box : (SubjectReading)k;
+        var overlap = Apart.Where(a => a != beginning).Average(a => Overlap(picture, cuts[(int)a].IsInside, cuts[k].IsInside));
+        return [MathF.Max(0, (overlap - Backing) / (1 - Backing)), MathF.Max(0, (overlap - NearlySame) / (1 - NearlySame))];
+    }
 
     private static float Overlap(CutPicture picture, bool[] one, bool[] other)
     {
