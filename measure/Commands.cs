@@ -119,7 +119,7 @@ internal static class Commands
         GreysTable.Print(isShort: true);
         EdgeQualityTable.Print(traced: false, isShort: true);
         ClingTable.Print(search: false, isShort: true);
-        SubjectTable.Print(boxAlone: false, null, null, SceneUse.Tuned, most: 1);
+        SubjectTable.Print(boxAlone: false, null, null, SceneUse.Fresh, most: 1);
         KernelTable.Print();
         SpeedTable.Print(2, 3);
         Each(m => MemoryTable.Rows(m, 2, 3));

@@ -8,6 +8,8 @@ import { fileURLToPath } from 'node:url';
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '../..');
 
+const program = join(root, 'src/Yarnwheel.Web/bin/Release/net10.0/linux-x64/publish/yarnwheel-web.dll');
+
 /** A port that is free now. @returns {Promise<number>} */
 const freePort = () => new Promise((resolve, reject) => {
   const server = createServer();
@@ -35,7 +37,7 @@ export class Application {
 
   async start() {
     this.url = `http://127.0.0.1:${await freePort()}`;
-    const args = [join(root, 'src/Yarnwheel.Web/bin/Release/net10.0/linux-x64/publish/yarnwheel-web.dll'), '--urls', this.url, '--data', this.data];
+    const args = [program, '--urls', this.url, '--data', this.data];
     if (this.empty) args.push('--empty');
     args.push(...this.args);
     const env = this.memory ? { ...process.env, DOTNET_GCHeapHardLimit: this.memory.toString(16) } : process.env;
@@ -66,6 +68,11 @@ export class Application {
     return /** @type {Promise<number | null>} */ (ended);
   }
 
+  /** Runs a command of the application's own on the data folder. @param {...string} words */
+  command(...words) {
+    execFileSync('dotnet', [program, ...words, '--data', this.data], { stdio: 'pipe' });
+  }
+
   /** The process's number. */
   get pid() {
     return this.#process?.pid;
@@ -76,6 +83,27 @@ export class Application {
     rmSync(this.data, { recursive: true, force: true });
   }
 }
+
+/** One application for many files of tests, warm from the second on. */
+class SharedApplication extends Application {
+  #asItCame = '';
+
+  /** As on its first day: started, or its data brought back. */
+  async fresh() {
+    if (this.#asItCame) return this.command('restore', this.#asItCame);
+    await this.start();
+    this.#asItCame = mkdtempSync(join(tmpdir(), 'yarnwheel-e2e-'));
+    this.command('backup', this.#asItCame);
+    // It lasts as long as the worker: nobody else ends it.
+    process.once('exit', () => {
+      if (this.pid) process.kill(this.pid, 'SIGKILL');
+      for (const folder of [this.data, this.#asItCame]) rmSync(folder, { recursive: true, force: true });
+    });
+  }
+}
+
+/** For all files that need the demo photos and nothing of their own. */
+export const shared = new SharedApplication();
 
 /** Calls the command line. @param {string[]} args */
 export const yarnwheel = (...args) =>

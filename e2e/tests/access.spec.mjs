@@ -1,12 +1,10 @@
 // @ts-check
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { Application } from '../support/application.mjs';
+import { shared as app } from '../support/application.mjs';
 import { onPhoto, openPhoto, recipe, settled, undoAll } from '../support/bench.mjs';
 
-const app = new Application();
-test.beforeAll(() => app.start());
-test.afterAll(() => app.remove());
+test.beforeAll(() => app.fresh());
 
 const PARTS = [
   { kind: 'hue', from: 10, to: 40 }, { kind: 'patch', seeds: [{ x: 0.5, y: 0.5, reach: 20 }] }, { kind: 'subject', box: { x0: 0.2, y0: 0.2, x1: 0.5, y1: 0.5 }, inside: [[{ x: 0.3, y: 0.3 }]] },

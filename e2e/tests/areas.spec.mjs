@@ -1,11 +1,9 @@
 // @ts-check
 import { expect, test } from '@playwright/test';
-import { Application } from '../support/application.mjs';
+import { shared as app } from '../support/application.mjs';
 import { clickPhoto, colourAt, onPhoto, openPhoto, pixels, recipe, settled } from '../support/bench.mjs';
 
-const app = new Application();
-test.beforeAll(() => app.start());
-test.afterAll(() => app.remove());
+test.beforeAll(() => app.fresh());
 
 /** Three areas by colour on the felt balls. @param {import('@playwright/test').Page} page */
 async function threeAreas(page) {

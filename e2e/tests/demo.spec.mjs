@@ -1,11 +1,9 @@
 // @ts-check
 import { expect, test } from '@playwright/test';
-import { Application } from '../support/application.mjs';
+import { shared as app } from '../support/application.mjs';
 import { openPhoto, recipe } from '../support/bench.mjs';
 
-const app = new Application();
-test.beforeAll(() => app.start());
-test.afterAll(() => app.remove());
+test.beforeAll(() => app.fresh());
 
 const takes = {
   'drying-rail': ['Teal skein'], 'madder-basket': ['Madder hank'], 'steaming-vat': ['Indigo cloth'], 'yarn-ends': ['Madder ends'],

@@ -3,12 +3,10 @@ import { expect, test } from '@playwright/test';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { PNG } from 'pngjs';
-import { Application, root, yarnwheel } from '../support/application.mjs';
+import { root, yarnwheel, shared as app } from '../support/application.mjs';
 import { clickPhoto, colourAt, dragNumber, onPhoto, openPhoto, recipe, saveCopy, settled } from '../support/bench.mjs';
 
-const app = new Application();
-test.beforeAll(() => app.start());
-test.afterAll(() => app.remove());
+test.beforeAll(() => app.fresh());
 
 test('the whole job: pick, reach, greys, compare, undo, save; the same through the command line', async ({ page }, info) => {
   await openPhoto(page, app.url, 'drying-rail');

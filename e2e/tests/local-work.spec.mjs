@@ -1,11 +1,9 @@
 // @ts-check
 import { expect, test } from '@playwright/test';
-import { Application } from '../support/application.mjs';
+import { shared as app } from '../support/application.mjs';
 import { colourAt, drag, dragNumber, openPhoto, recipe, settled, undoAll } from '../support/bench.mjs';
 
-const app = new Application();
-test.beforeAll(() => app.start());
-test.afterAll(() => app.remove());
+test.beforeAll(() => app.fresh());
 
 const PLACE = /** @type {[number, number]} */ ([0.12, 0.2]);
 

@@ -1,12 +1,10 @@
 // @ts-check
 import { expect, test } from '@playwright/test';
 import { PNG } from 'pngjs';
-import { Application } from '../support/application.mjs';
+import { shared as app } from '../support/application.mjs';
 import { clickPhoto, colourAt, dragNumber, dragPhoto, openPhoto, onPhoto, pixels, recipe, settled } from '../support/bench.mjs';
 
-const app = new Application();
-test.beforeAll(() => app.start());
-test.afterAll(() => app.remove());
+test.beforeAll(() => app.fresh());
 test.beforeEach(async ({ page }) => {
   await openPhoto(page, app.url, 'felt-string');
   await page.evaluate(() => /** @type {any} */ (window).yarnwheel.take.commit('Empty', [{ op: 'replace', path: '/areas', value: [] }]));

@@ -1,12 +1,10 @@
 // @ts-check
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { Application } from '../support/application.mjs';
+import { shared as app } from '../support/application.mjs';
 import { onPhoto, openPhoto, recipe, settled, undoAll } from '../support/bench.mjs';
 
-const app = new Application();
-test.beforeAll(() => app.start());
-test.afterAll(() => app.remove());
+test.beforeAll(() => app.fresh());
 
 const GREEN = /** @type {[number, number]} */ ([0.3, 0.4]);
 const zoom = (/** @type {import('@playwright/test').Page} */ page) => page.evaluate(() => /** @type {any} */ (window).yarnwheel.view.zoom);

@@ -1,11 +1,9 @@
 // @ts-check
 import { expect, test } from '@playwright/test';
-import { Application } from '../support/application.mjs';
+import { shared as app } from '../support/application.mjs';
 import { clickPhoto, colourAt, drag, onPhoto, openPhoto, recipe, settled, undoAll } from '../support/bench.mjs';
 
-const app = new Application();
-test.beforeAll(() => app.start());
-test.afterAll(() => app.remove());
+test.beforeAll(() => app.fresh());
 
 const RED = /** @type {[number, number]} */ ([0.3, 0.45]);
 const BLUE = /** @type {[number, number]} */ ([0.895, 0.4]);

@@ -1,11 +1,9 @@
 // @ts-check
 import { expect, test } from '@playwright/test';
-import { Application } from '../support/application.mjs';
+import { shared as app } from '../support/application.mjs';
 import { colourAt, openPhoto, recipe, settled, undoAll, wholePixel } from '../support/bench.mjs';
 
-const app = new Application();
-test.beforeAll(() => app.start());
-test.afterAll(() => app.remove());
+test.beforeAll(() => app.fresh());
 
 /** A place on the wheel. @param {import('@playwright/test').Page} page @param {number} hue @param {number} radius in the wheel's own units */
 async function onWheel(page, hue, radius) {

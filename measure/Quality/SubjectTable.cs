@@ -30,7 +30,7 @@ internal static class SubjectTable
         Console.WriteLine("|---|---|---|---|---|---|---|---|---|---|---|---|---|");
         var all = new List<(SubjectScene Scene, SubjectGrade Ours, SubjectGrade Theirs, Outcome Own, Outcome Other)>();
         // Code that has not run yet is slower than the work.
-        foreach (var scene in SubjectScenes.All(SceneUse.Tuned).Take(1)) Ours(scene, out _);
+        foreach (var scene in SubjectScenes.All(use).Take(1)) Ours(scene, out _);
         foreach (var stroked in SubjectScenes.All(use).Take(most))
         {
             var scene = boxAlone ? stroked with { Gesture = stroked.Gesture with { Inside = [], Outside = [] } } : stroked;

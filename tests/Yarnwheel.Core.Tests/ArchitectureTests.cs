@@ -51,11 +51,27 @@ public class ArchitectureTests
         }
     }
 
+    /// <summary>The one rule of style that building does not check.</summary>
+    [Fact]
+    public void Imports_are_in_order()
+    {
+        // System's first, then others, then members of types, then other names for types.
+        static int Place(string import) => import.Contains('=', StringComparison.Ordinal) ? 3 : import.StartsWith("static ", StringComparison.Ordinal) ? 2 : import.StartsWith("System", StringComparison.Ordinal) ? 0 : 1;
+        foreach (var file in ((string[])["src", "tests", "measure"]).SelectMany(Sources))
+        {
+            string[] imports = [.. File.ReadLines(file).TakeWhile(l => !l.StartsWith("namespace", StringComparison.Ordinal)).Where(l => l.StartsWith("using ", StringComparison.Ordinal)).Select(l => l["using ".Length..].TrimEnd(';'))];
+            Assert.Equal(imports.OrderBy(Place).ThenBy(i => i, StringComparer.OrdinalIgnoreCase), imports);
+        }
+    }
+
+    private static IEnumerable<string> Sources(string folder) => Directory.EnumerateFiles(Repository.File(folder), "*.cs", SearchOption.AllDirectories)
+        .Where(f => !f.Split(Path.DirectorySeparatorChar).Any(p => p is "obj" or "bin"));
+
     /// <summary>The same bits on every processor: what the library rounds once or twice, as the processor can, is not used.</summary>
     [Fact]
     public void The_core_uses_nothing_that_rounds_as_the_processor_likes()
     {
-        foreach (var file in Directory.EnumerateFiles(Repository.File("src/Yarnwheel.Core"), "*.cs", SearchOption.AllDirectories).Where(f => !f.Contains($"{Path.DirectorySeparatorChar}obj{Path.DirectorySeparatorChar}", StringComparison.Ordinal)))
+        foreach (var file in Sources("src/Yarnwheel.Core"))
             foreach (var name in (string[])["Lerp(", "Estimate(", "TensorPrimitives.Dot", "TensorPrimitives.Sum", "TensorPrimitives.Norm"])
                 Assert.False(File.ReadAllText(file).Contains(name, StringComparison.Ordinal), $"{Path.GetFileName(file)}: {name}");
     }

@@ -82,6 +82,23 @@ public sealed class KeepingTests : IDisposable
         Assert.Null(new Errand(data).Take());
     }
 
+    [Fact(Timeout = 60_000)]
+    public async Task Whoever_waits_for_a_backup_to_be_brought_back_is_told_when_the_application_ends()
+    {
+        var data = new Data.Store.DataFolder(Path.Combine(away, "data"));
+        var held = Data.Keeping.FolderLock.Take(data.Root);
+        var waiting = new Errand(data).AskAsync(away, TimeSpan.FromSeconds(30), TestContext.Current.CancellationToken);
+        string? asked;
+        while ((asked = new Errand(data).Take()) is null) await Task.Delay(20, TestContext.Current.CancellationToken);
+        Assert.Equal(away, asked);
+        new Errand(data).Say(new Errand.Told(0.3, null, false));
+        Assert.NotSame(waiting, await Task.WhenAny(waiting, Task.Delay(700, TestContext.Current.CancellationToken)));
+        held.Dispose();
+        var told = await Assert.ThrowsAsync<Core.YarnwheelException>(() => waiting);
+        Assert.Contains("ended while it brought the backup back", told.Message);
+        Assert.Empty(Directory.EnumerateFiles(data.Root, "restore*"));
+    }
+
     [Fact]
     public async Task It_says_whether_it_is_alive_and_ready()
     {

@@ -155,6 +155,27 @@ public sealed partial class PeopleTests : IDisposable
         Assert.Equal(HttpStatusCode.NotFound, (await gast.Client.GetAsync($"/bench/{take}/frame?x=0&y=0&width=90&height=60&scale=1&show=result")).StatusCode);
     }
 
+    [Fact(Timeout = 60_000)]
+    public async Task A_window_left_open_hears_nothing_any_more_when_sharing_ends()
+    {
+        var cancel = TestContext.Current.CancellationToken;
+        var (anna, gast) = (await VisitAsync("anna"), await VisitAsync("gast"));
+        var photo = await anna.AddAsync(1);
+        var take = Assert.Single(await anna.TakesAsync());
+        var set = (int)(await (await anna.PostAsync("/sets", new { set = (int?)null, name = "For others", photos = new[] { photo } })).Content.ReadFromJsonAsync<JsonNode>(cancel))!["id"]!;
+        await anna.PostAsync($"/sets/{set}/share", new { people = new[] { "gast" } });
+        using var reader = new StreamReader(await gast.Client.GetStreamAsync($"/bench/{take}/changes", cancel));
+        Assert.StartsWith(":", await reader.ReadLineAsync(cancel));
+        await reader.ReadLineAsync(cancel);
+        Task EditAsync(int revision) => anna.PostAsync($"/bench/{take}/edit", new { revision, label = "Colour", window = "w", change = new[] { new { op = "replace", path = "/ground/colour", value = 40 + revision } } });
+        await EditAsync(1);
+        Assert.StartsWith("data: ", await reader.ReadLineAsync(cancel));
+        await reader.ReadLineAsync(cancel);
+        await anna.PostAsync($"/sets/{set}/share", new { people = Array.Empty<string>() });
+        await EditAsync(2);
+        Assert.Null(await reader.ReadLineAsync(cancel));
+    }
+
     [Fact]
     public async Task A_guest_changes_nothing_at_any_address()
     {

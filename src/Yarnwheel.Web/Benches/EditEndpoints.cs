@@ -2,6 +2,7 @@ using System.Text.Json.Nodes;
 using Yarnwheel.Core;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Data.Store;
+using Yarnwheel.Web.People;
 
 namespace Yarnwheel.Web.Benches;
 
@@ -59,7 +60,8 @@ internal static class EditEndpoints
             var state = await desk.GetAsync(take, cancel);
             return Results.File(System.Text.Encoding.UTF8.GetBytes(RecipeJson.Write(state.Recipe)), "application/json", $"{state.Photo.Name}.recipe.json");
         });
-        bench.MapGet("/changes", (int take, ChangeFeed feed, HttpContext context, IHostApplicationLifetime lifetime) => EventStream.WriteAsync(feed, take, context, lifetime));
+        bench.MapGet("/changes", (int take, ChangeFeed feed, Sight sight, HttpContext context, IHostApplicationLifetime lifetime) =>
+            EventStream.WriteAsync(feed, take, context, lifetime, cancel => sight.SeesStillAsync(take, cancel)));
     }
 
     /// <summary>The state after a change; or the newest one where the change was made on an older.</summary>

@@ -7,12 +7,13 @@ internal static class EventStream
 {
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
 
-    /// <summary>Writes changes until the window is closed or the application stops.</summary>
+    /// <summary>Writes changes until the window is closed, the application stops, or they are not for whoever listens any more.</summary>
     /// <param name="feed">Where they come from.</param>
     /// <param name="of">What they are changes of.</param>
     /// <param name="context">Of the request.</param>
     /// <param name="lifetime">Of the application.</param>
-    public static async Task WriteAsync(ChangeFeed feed, int of, HttpContext context, IHostApplicationLifetime lifetime)
+    /// <param name="isFor">Whether a change may still be told; null for always.</param>
+    public static async Task WriteAsync(ChangeFeed feed, int of, HttpContext context, IHostApplicationLifetime lifetime, Func<CancellationToken, Task<bool>>? isFor = null)
     {
         using var ends = CancellationTokenSource.CreateLinkedTokenSource(context.RequestAborted, lifetime.ApplicationStopping);
         // It listens before it says so: no change falls between.
@@ -25,6 +26,7 @@ internal static class EventStream
         {
             await foreach (var change in listener.ReadAllAsync(ends.Token))
             {
+                if (isFor is not null && !await isFor(ends.Token)) return;
                 await context.Response.WriteAsync($"data: {JsonSerializer.Serialize(change, Json)}\n\n", ends.Token);
                 await context.Response.Body.FlushAsync(ends.Token);
             }

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Yarnwheel.Core;
+using Yarnwheel.Data.Keeping;
 using Yarnwheel.Data.Store;
 
 namespace Yarnwheel.Web.Keeping;
@@ -18,18 +19,20 @@ internal sealed class Errand(DataFolder data)
     /// <param name="patience">How long to wait for a first word.</param>
     /// <param name="cancel">Ends the waiting.</param>
     /// <returns>What came of it.</returns>
-    /// <exception cref="YarnwheelException">The application does not answer.</exception>
+    /// <exception cref="YarnwheelException">The application does not answer, or ended before it was done.</exception>
     public async Task<Told> AskAsync(string folder, TimeSpan patience, CancellationToken cancel)
     {
         File.Delete(told);
-        await File.WriteAllTextAsync(wish, Path.GetFullPath(folder), cancel);
+        // Whole or not at all: whoever takes it must not read half of it.
+        await File.WriteAllTextAsync(wish + ".new", Path.GetFullPath(folder), cancel);
+        File.Move(wish + ".new", wish, overwrite: true);
         for (var since = Environment.TickCount64; ; await Task.Delay(200, cancel))
         {
             if (Read() is { } now)
             {
-                if (now.Outcome is null) continue;
+                if (now.Outcome is null && FolderLock.IsTaken(data.Root)) continue;
                 File.Delete(told);
-                return now;
+                return now.Outcome is not null ? now : throw new YarnwheelException("Yarnwheel ended while it brought the backup back. Bring it back once more: nothing is missing from the backup.");
             }
             if (Environment.TickCount64 - since < patience.TotalMilliseconds) continue;
             File.Delete(wish);

@@ -39,6 +39,21 @@ public sealed class Sight(IHttpContextAccessor? requests, DbContextOptions<Yarnw
         seen.Add(take);
     }
 
+    /// <summary>Whether a take is for these eyes still, in an answer that goes on: sharing may have ended since it began.</summary>
+    public async Task<bool> SeesStillAsync(int take, CancellationToken cancel)
+    {
+        requests?.HttpContext?.Items.Remove(Seen);
+        try
+        {
+            await CheckTakeAsync(take, cancel);
+            return true;
+        }
+        catch (UnseenException)
+        {
+            return false;
+        }
+    }
+
     /// <exception cref="YarnwheelException">There is no such photo, or it is not for these eyes: the same words for both.</exception>
     public async Task CheckPhotoAsync(int photo, CancellationToken cancel)
     {

@@ -21,8 +21,8 @@ internal static class GestureReadings
     /// <summary>From here on they come to the same, which is hardly chance.</summary>
     private const float NearlySame = 0.98f;
 
-    /// <summary>What overlaps the strokes' reading so far differs from it in fuzz, of which the strokes know more.</summary>
-    private const float LikeStrokes = 0.96f;
+    /// <summary>What overlaps the strokes' reading so far differs from it about the contour, of which the strokes' colours know more.</summary>
+    private const float LikeStrokes = 0.9f;
 
     /// <summary>Those besides the strokes' that begin apart from each other; the others continue the box's.</summary>
     private static readonly SubjectReading[] Apart = [SubjectReading.Rare, SubjectReading.Box, SubjectReading.Fine];
