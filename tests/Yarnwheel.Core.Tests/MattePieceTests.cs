@@ -196,6 +196,23 @@ public class MattePieceTests
     }
 
     [Fact]
+    public void A_stroke_that_would_be_lost_for_the_most_part_stays_and_one_that_only_overshoots_does_not()
+    {
+        var (rough, alpha, told) = (new float[Width * Height], new float[Width * Height], new sbyte[Width * Height]);
+        for (var x = 5; x < 25; x++)
+        {
+            // The upper one is lost; of the lower one the last fifth is, which lay beyond the edge.
+            told[10 * Width + x] = told[30 * Width + x] = 1;
+            rough[10 * Width + x] = rough[30 * Width + x] = 1;
+            if (x < 21) alpha[30 * Width + x] = 1;
+        }
+        var bounds = new byte[alpha.Length];
+        MatteGuards.Keep(alpha, rough, bounds, told, Width, Height);
+        Assert.Equal((1, 1, MatteGuards.AsRough), (alpha[10 * Width + 5], alpha[10 * Width + 24], bounds[10 * Width + 15]));
+        Assert.Equal((1, 0, MatteGuards.Free), (alpha[30 * Width + 20], alpha[30 * Width + 21], bounds[30 * Width + 23]));
+    }
+
+    [Fact]
     public void A_change_within_its_own_doubt_is_hardly_made_and_a_large_one_wholly()
     {
         Assert.Equal(0, MatteSolver.Sure(0, 0));

@@ -105,6 +105,21 @@ public class SubjectTests
     }
 
     [Fact]
+    public void A_stroke_on_what_looks_like_the_other_side_holds_where_it_lies()
+    {
+        // A square of the wall's own colour in the disc's middle, told to belong to it by a thin stroke.
+        var rgb = Picture((x, y) => Math.Abs(x - 150) < 16 && Math.Abs(y - 100) < 16 ? (110, 130, 120) : Within(x, y, 150, 100, 50) ? (190, 60, 50) : (110, 130, 120), 4);
+        var part = Boxed with { Inside = [[At(0.36, 0.4), At(0.36, 0.6)]], Width = 0.02 };
+        var corrected = part with { Inside = part.Inside.Add([At(0.47, 0.48) with { Turn = 3 }, At(0.53, 0.52)]), Outside = [[At(0.2, 0.2) with { Turn = 2 }, At(0.25, 0.2)]] };
+        var middle = 100 * Width + 150;
+        Assert.True(Mask(rgb, part)[middle] < 0.1f);
+        Assert.True(Mask(rgb, corrected)[middle] > 0.9f);
+        // And the other way: the thing's own colour, told to be outside.
+        var taken = part with { Outside = [[At(0.2, 0.2) with { Turn = 2 }, At(0.25, 0.2)], [At(0.47, 0.3) with { Turn = 3 }, At(0.53, 0.3)]] };
+        Assert.True(Mask(rgb, taken)[60 * Width + 150] < 0.1f);
+    }
+
+    [Fact]
     public void The_same_gesture_gives_the_same_mask()
     {
         var rgb = Disc(25);

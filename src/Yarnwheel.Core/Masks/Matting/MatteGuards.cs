@@ -41,6 +41,31 @@ internal static class MatteGuards
         return bounds;
     }
 
+    /// <summary>What somebody marked is not lost because it looks like the other side: where most of a stroke would be, it stays as the rough mask has it.</summary>
+    /// <param name="alpha">The matte; changed.</param>
+    /// <param name="rough">The mask it began with, which has the strokes.</param>
+    /// <param name="bounds">What was laid down; added to.</param>
+    /// <param name="told">Of each pixel, 1 where it is marked inside, −1 outside, 0 where it is not marked.</param>
+    /// <param name="width">Pixels.</param>
+    /// <param name="height">Pixels.</param>
+    public static void Keep(float[] alpha, float[] rough, byte[] bounds, sbyte[] told, int width, int height)
+    {
+        foreach (var side in (ReadOnlySpan<sbyte>)[1, -1])
+        {
+            var strokes = Components.Of(Array.ConvertAll(told, t => t == side), width, height);
+            var (marked, lost) = (new int[strokes.Count], new int[strokes.Count]);
+            foreach (var run in strokes.Runs)
+            {
+                marked[run.Label] += run.End - run.Begin;
+                for (var i = run.Y * width + run.Begin; i < run.Y * width + run.End; i++)
+                    if (side * (alpha[i] - 0.5f) < 0) lost[run.Label]++;
+            }
+            foreach (var run in strokes.Runs)
+                if (2 * lost[run.Label] > marked[run.Label])
+                    for (var i = run.Y * width + run.Begin; i < run.Y * width + run.End; i++) Lay(alpha, rough, bounds, i, AsRough);
+        }
+    }
+
     /// <summary>The alpha that is allowed.</summary>
     public static float Within(byte bound, float alpha, float rough) => bound switch
     {

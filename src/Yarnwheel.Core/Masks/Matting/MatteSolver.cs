@@ -42,7 +42,8 @@ internal static class MatteSolver
     /// <param name="mask">The rough mask, 0 … 1, of the same size.</param>
     /// <param name="radius">How far from the rough contour pixels may change, pixels.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static MatteSolution Solve(MattePicture whole, float[] mask, double radius, CancellationToken cancel)
+    /// <param name="told">Of each pixel, 1 where somebody marked it inside, −1 outside, 0 where it is not marked; null for nothing.</param>
+    public static MatteSolution Solve(MattePicture whole, float[] mask, double radius, CancellationToken cancel, sbyte[]? told = null)
     {
         var all = new Plane<float>(whole.Whole, mask);
         // Colours are those of the whole picture; all else is done about the band alone.
@@ -106,6 +107,7 @@ internal static class MatteSolver
             active = isLast || isEarly ? band : Array.FindAll(band, i => Math.Abs(alpha[i] - before[i]) > Stays || alpha[i] is > Stays and < 1 - Stays || opened?[i] == true);
         }
         var bounds = MatteGuards.Lay(sure, rough, apart, width, height, cancel);
+        if (told is not null) MatteGuards.Keep(sure, rough, bounds, new Plane<sbyte>(whole.Whole, told).Cut(region).Values, width, height);
         return new MatteSolution(picture, sure, expected, share, MatteBand.Open(sure, rough, share, width, height), bounds, foreground!, background!, inside, outside);
     }
 

@@ -56,6 +56,9 @@ internal sealed class SubjectSolution : IPiece
     /// <summary>Beyond it, everything is outside; pixels.</summary>
     public Region Box => markings.Box;
 
+    /// <summary>Of each pixel, 1 where a stroke marks it inside, −1 outside, 0 elsewhere.</summary>
+    public sbyte[] Told() => Array.ConvertAll(markings.Sides, s => s switch { Markings.Inside => (sbyte)1, Markings.Outside => (sbyte)-1, _ => (sbyte)0 });
+
     /// <summary>Row by row, 0 outside … 255 inside.</summary>
     public byte[] Mask(CancellationToken cancel)
     {

@@ -20,7 +20,7 @@ internal sealed class SuperpixelCut
     private const float Nearness = 1.5f;
 
     /// <summary>What each marked pixel counts in a superpixel that is not marked for the most part.</summary>
-    private const float MarkedPixel = 12;
+    private const float MarkedPixel = 24;
 
     /// <summary>How much more room a thing may leave at one side of the box than at others, as a share of the box.</summary>
     private const float NearSide = 0.04f;

@@ -1,6 +1,7 @@
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
 using Yarnwheel.Core.Masks.Matting;
+using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering.Cache;
 using Yarnwheel.Core.Rendering.Edges;
@@ -22,13 +23,13 @@ internal sealed class SubjectOperation(SubjectPart part, PhotoSteps steps) : Ope
     {
         var photo = drawing.Photo;
         var cut = steps.Source.Subject(part, drawing.Cancel);
-        var matte = drawing.Source.Whole.GetOrAdd(new PieceKey<MatteSolution>(Key), () => Solve(cut.Mask(drawing.Cancel), drawing), drawing.Cancel);
+        var matte = drawing.Source.Whole.GetOrAdd(new PieceKey<MatteSolution>(Key), () => Solve(cut, drawing), drawing.Cancel);
         var lookup = new LevelMask(cut.Mask(drawing.Cancel), cut.Width, cut.Height, cut.Width / (photo.Width * drawing.Scale), region);
         var rough = new Plane<float>(region);
         Rows.Each(region, y => lookup.Row(Shares, y, rough.Row(y)), drawing.Cancel);
         return new MatteView(matte, photo.Width * drawing.Scale, photo.Width).Draw(rough, steps.Lit.At(drawing, region).Light, drawing.Cancel);
     }
 
-    private MatteSolution Solve(byte[] cut, Drawing drawing) =>
-        MatteSolver.Solve(MatteSource.Picture(steps.Lit, MatteSource.Level(drawing.Photo), drawing), WholeMask.Shares(cut), Band, drawing.Cancel);
+    private MatteSolution Solve(SubjectSolution cut, Drawing drawing) =>
+        MatteSolver.Solve(MatteSource.Picture(steps.Lit, MatteSource.Level(drawing.Photo), drawing), WholeMask.Shares(cut.Mask(drawing.Cancel)), Band, drawing.Cancel, cut.Told());
 }
