@@ -12,7 +12,7 @@ test('killed at any moment, what was acknowledged is there after the restart, an
     await openPhoto(page, app.url, 'felt-string');
     await clickPhoto(page, 0.61, 0.4);
     const kept = [];
-    for (let k = 0; k < 3; k++) {
+    for (let k = 0; k < 5; k++) {
       // Edits one after the other; the process is killed right after an answer, with another on its way.
       kept.push(await page.evaluate(async n => {
         const { take } = /** @type {any} */ (window).yarnwheel;
@@ -34,7 +34,7 @@ test('killed at any moment, what was acknowledged is there after the restart, an
       await settled(page);
       expect((await recipe(page)).ground.colour).toBe(kept[k]);
     }
-    for (let n = 0; n < 25; n++) await page.evaluate(() => /** @type {any} */ (window).yarnwheel.take.undo());
+    for (let n = 0; n < 41; n++) await page.evaluate(() => /** @type {any} */ (window).yarnwheel.take.undo());
     expect((await recipe(page)).areas[0].mask.parts[0].picks).toHaveLength(1);
     expect(await app.stop('SIGINT')).toBe(0);
   } finally {
