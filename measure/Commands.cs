@@ -2,6 +2,8 @@ using System.CommandLine;
 using System.Globalization;
 using Yarnwheel.Measure.Faults;
 using Yarnwheel.Measure.Quality;
+using Yarnwheel.Measure.Quality.Edges;
+using Yarnwheel.Measure.Quality.Subjects;
 using Yarnwheel.Measure.Speed;
 
 namespace Yarnwheel.Measure;
@@ -100,13 +102,15 @@ internal static class Commands
         var fresh = new Option<bool>("--fresh") { Description = "The things that were made when all others had been looked at." };
         var latest = new Option<bool>("--latest") { Description = "The things that were made when those had been looked at, too." };
         var readings = new Option<bool>("--readings") { Description = "Each reading of five kinds of gestures, without grabCut." };
+        var corrections = new Option<bool>("--corrections") { Description = "Three kinds of gestures, and five corrections of each, without grabCut." };
         var fit = new Option<bool>("--fit") { Description = "Fits what speaks for a reading." };
-        var command = new Command("subjects", "Subjects beside grabCut.") { box, only, pictures, aside, fresh, latest, readings, fit };
+        var command = new Command("subjects", "Subjects beside grabCut.") { box, only, pictures, aside, fresh, latest, readings, corrections, fit };
         command.SetAction(parsed =>
         {
             var use = parsed.GetValue(aside) ? SceneUse.Aside : parsed.GetValue(fresh) ? SceneUse.Fresh : parsed.GetValue(latest) ? SceneUse.Latest : SceneUse.Tuned;
             if (parsed.GetValue(fit)) ReadingFit.Print();
             else if (parsed.GetValue(readings)) ReadingTable.Print(parsed.GetValue(only), use);
+            else if (parsed.GetValue(corrections)) CorrectionTable.Print(parsed.GetValue(only), use);
             else SubjectTable.Print(parsed.GetValue(box), parsed.GetValue(only), parsed.GetValue(pictures)?.FullName, use);
         });
         return command;

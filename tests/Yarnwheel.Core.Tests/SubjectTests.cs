@@ -5,17 +5,13 @@ using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
+using static Yarnwheel.Core.Tests.Gestures;
 
 namespace Yarnwheel.Core.Tests;
 
 /// <summary>Subjects cut out by rough gestures: exact truth of drawn pictures, OpenCV's grabCut (Rother et al. 2004) on the same, and gestures that say little or nothing.</summary>
 public class SubjectTests
 {
-    private const int Width = 300;
-    private const int Height = 200;
-
-    private static readonly SubjectPart Boxed = new() { Box = new Box { X0 = 0.28, Y0 = 0.15, X1 = 0.72, Y1 = 0.85 } };
-
     [Fact]
     public void A_box_alone_finds_a_disc_better_than_grabCut()
     {
@@ -55,21 +51,6 @@ public class SubjectTests
     }
 
     [Fact]
-    public void Strokes_outside_take_away_and_strokes_inside_add()
-    {
-        // Two discs of one colour in one box.
-        var rgb = Picture((x, y) => Within(x, y, 100, 100, 38) || Within(x, y, 200, 100, 38) ? (200, 60, 50) : (70, 110, 60), 8);
-        var both = new SubjectPart { Box = new Box { X0 = 0.15, Y0 = 0.25, X1 = 0.85, Y1 = 0.75 }, Inside = [[At(0.33, 0.5)]], Width = 0.02 };
-        var one = both with { Outside = [[At(0.64, 0.45), At(0.7, 0.55)]] };
-        var again = one with { Inside = one.Inside.Add([At(0.64, 0.45) with { Turn = 3 }, At(0.7, 0.55)]) };
-        float Right(SubjectPart part) => Mask(rgb, part)[100 * Width + 215];
-        Assert.True(Right(both) > 0.9f);
-        Assert.True(Right(one) < 0.1f);
-        Assert.True(Right(again) > 0.9f);
-        Assert.True(Mask(rgb, one)[100 * Width + 100] > 0.9f);
-    }
-
-    [Fact]
     public void The_hole_of_a_ring_is_left_out()
     {
         var rgb = Picture((x, y) => Within(x, y, 150, 100, 60) && !Within(x, y, 150, 100, 35) ? (190, 140, 60) : (205, 200, 190), 8);
@@ -88,35 +69,6 @@ public class SubjectTests
         var mask = Mask(rgb, part);
         Assert.True(mask[100 * Width + 150] > 0.9f);
         Assert.True(mask[132 * Width + 182] < 0.1f);
-    }
-
-    [Fact]
-    public void A_correction_counts_from_both_sides_on()
-    {
-        var first = new SubjectPart { Inside = [[At(0.5, 0.5)]] };
-        Assert.Null(Corrections.Before(first));
-        Assert.Null(Corrections.Before(first with { Outside = [[At(0.1, 0.1)]] }));
-        var corrected = first with { Outside = [[At(0.1, 0.1) with { Turn = 2 }], [At(0.2, 0.1) with { Turn = 4 }]], Inside = [[At(0.5, 0.5) with { Turn = 5 }], [At(0.6, 0.5) with { Turn = 3 }]] };
-        var before = Corrections.Before(corrected)!;
-        Assert.Equal(0.6, Assert.Single(before.Inside)[0].X);
-        Assert.Equal(0.5, Assert.Single(Corrections.Last(corrected).Inside)[0].X);
-        Assert.Empty(Corrections.Last(corrected).Outside);
-        Assert.Equal(0.1, Assert.Single(Corrections.Before(before)!.Outside)[0].X);
-    }
-
-    [Fact]
-    public void A_stroke_on_what_looks_like_the_other_side_holds_where_it_lies()
-    {
-        // A square of the wall's own colour in the disc's middle, told to belong to it by a thin stroke.
-        var rgb = Picture((x, y) => Math.Abs(x - 150) < 16 && Math.Abs(y - 100) < 16 ? (110, 130, 120) : Within(x, y, 150, 100, 50) ? (190, 60, 50) : (110, 130, 120), 4);
-        var part = Boxed with { Inside = [[At(0.36, 0.4), At(0.36, 0.6)]], Width = 0.02 };
-        var corrected = part with { Inside = part.Inside.Add([At(0.47, 0.48) with { Turn = 3 }, At(0.53, 0.52)]), Outside = [[At(0.2, 0.2) with { Turn = 2 }, At(0.25, 0.2)]] };
-        var middle = 100 * Width + 150;
-        Assert.True(Mask(rgb, part)[middle] < 0.1f);
-        Assert.True(Mask(rgb, corrected)[middle] > 0.9f);
-        // And the other way: the thing's own colour, told to be outside.
-        var taken = part with { Outside = [[At(0.2, 0.2) with { Turn = 2 }, At(0.25, 0.2)], [At(0.47, 0.3) with { Turn = 3 }, At(0.53, 0.3)]] };
-        Assert.True(Mask(rgb, taken)[60 * Width + 150] < 0.1f);
     }
 
     [Fact]
@@ -360,42 +312,5 @@ public class SubjectTests
             Picture((x, y) => Within(x, y, 80, 100, 40) || Within(x, y, 220, 100, 40) ? (190, 60, 50) : (70, 120, 70), 8),
         ])
             Assert.Null(new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)).Findings.MainSubject(TestContext.Current.CancellationToken));
-    }
-
-    private static StrokePoint At(double x, double y) => new() { X = x, Y = y };
-
-    private static Recipe RecipeOf(SubjectPart part) => new() { Areas = [new Area { Mask = new Mask { Parts = [part] } }] };
-
-    private static float[] Mask(byte[] rgb, SubjectPart part) => Solve(new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)), part);
-
-    private static float[] Solve(PhotoRenderer renderer, SubjectPart part) => [.. renderer.Copies.Mask(RecipeOf(part), 0).Select(m => m / 65535f)];
-
-    private static bool Within(int x, int y, int centreX, int centreY, int radius) => (x - centreX) * (x - centreX) + (y - centreY) * (y - centreY) <= radius * radius;
-
-    private static byte[] Disc(int noise) => Picture((x, y) => Within(x, y, 150, 100, 50) ? (190, 60, 50) : (70, 120, 70), noise);
-
-    private static double Overlap(float[] mask)
-    {
-        int both = 0, either = 0;
-        for (var i = 0; i < mask.Length; i++)
-        {
-            bool own = mask[i] >= 0.5f, truth = Within(i % Width, i / Width, 150, 100, 50);
-            if (own && truth) both++;
-            if (own || truth) either++;
-        }
-        return both / (double)either;
-    }
-
-    private static byte[] Picture(Func<int, int, (int R, int G, int B)> colour, int noise)
-    {
-        var random = new Random(3);
-        var rgb = new byte[3 * Width * Height];
-        for (var i = 0; i < Width * Height; i++)
-        {
-            var (r, g, b) = colour(i % Width, i / Width);
-            byte Grainy(int v) => (byte)Math.Clamp(v + random.Next(-noise, noise + 1), 0, 255);
-            (rgb[3 * i], rgb[3 * i + 1], rgb[3 * i + 2]) = (Grainy(r), Grainy(g), Grainy(b));
-        }
-        return rgb;
     }
 }

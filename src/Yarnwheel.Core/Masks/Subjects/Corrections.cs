@@ -3,7 +3,7 @@ using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Masks.Subjects;
 
-/// <summary>Takes a gesture apart: what is told at first, box and strokes until both sides have one, and each stroke after that, which corrects what was found before it.</summary>
+/// <summary>Takes a gesture apart: what is told at first, and each stroke after that, which corrects what was found before it. At first a box is told, with strokes that have no turn; without one, strokes until both sides have one.</summary>
 internal static class Corrections
 {
     /// <summary>The gesture before its last stroke; null where that is no correction.</summary>
@@ -12,7 +12,8 @@ internal static class Corrections
         var (side, at) = LastStroke(part);
         if (at < 0) return null;
         var before = side == Markings.Inside ? part with { Inside = part.Inside.RemoveAt(at) } : part with { Outside = part.Outside.RemoveAt(at) };
-        if (part.Regions is { Length: > 0 }) return before;
+        var isDrawnLater = (side == Markings.Inside ? part.Inside : part.Outside)[at].FirstOrDefault()?.Turn > 0;
+        if (part.Regions is { Length: > 0 } || (part.Box is not null && isDrawnLater)) return before;
         return before.Inside.IsEmpty || before.Outside.IsEmpty ? null : before;
     }
 

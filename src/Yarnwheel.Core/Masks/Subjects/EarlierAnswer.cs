@@ -1,22 +1,54 @@
 namespace Yarnwheel.Core.Masks.Subjects;
 
-/// <summary>How much an earlier answer counts where a correction does not reach: what was right there must not tear because something else is put right.</summary>
-internal static class EarlierAnswer
+/// <summary>What a correction leaves of the answer before it, and how far the stroke itself reaches: the more, the longer it is.</summary>
+/// <remarks>Both fade with the way from the stroke, steps and differences of colour in OKLab. The constants were chosen on the demo scenes, drawn and painted ones, corrected by rule (docs/quality.md).</remarks>
+internal sealed class EarlierAnswer
 {
-    /// <summary>What the earlier answer counts far from the correction: natural logarithm of the odds a pixel. Colours told anew can outweigh it.</summary>
-    private const float Most = 2;
+    /// <summary>What the earlier answer counts far from a long stroke: natural logarithm of the odds a pixel. Colours told anew can outweigh it.</summary>
+    private const float Lightly = 2;
 
-    /// <summary>The way from the correction, steps and differences of colour in OKLab, after which the earlier answer counts 1 − 1/e of that.</summary>
-    private const float Reach = 0.1f;
+    /// <summary>The same far from a mere dab: who corrects a spot means nothing else.</summary>
+    private const float Firmly = 4;
+
+    /// <summary>A stroke as long as this share of the box's diagonal is a long one.</summary>
+    private const float Long = 0.15f;
+
+    /// <summary>The way after which the earlier answer counts 1 − 1/e of that.</summary>
+    private const float Reach = 0.2f;
+
+    /// <summary>The way after which a dab counts 1/e of what it counts where it lies.</summary>
+    private const float DabReach = 0.05f;
+
+    /// <summary>The same of a long stroke.</summary>
+    private const float LongReach = 0.2f;
+
+    private EarlierAnswer(float[] settled, float[] leaning)
+    {
+        Settled = settled;
+        Leaning = leaning;
+    }
+
+    /// <summary>Of each superpixel: above 0 where it was inside, natural logarithm of the odds a pixel.</summary>
+    public float[] Settled { get; }
+
+    /// <summary>Of each superpixel: how far it goes with the corrections whatever its colours say, −1 (outside) … 1 (inside). Where colours were right, none would have been drawn.</summary>
+    public float[] Leaning { get; }
 
     /// <param name="picture">That is cut.</param>
     /// <param name="before">The earlier answer.</param>
     /// <param name="correction">The stroke that corrects it.</param>
-    /// <returns>Of each superpixel: above 0 where it was inside.</returns>
-    public static float[] Of(CutPicture picture, SuperpixelCut before, Markings correction)
+    public static EarlierAnswer Of(CutPicture picture, SuperpixelCut before, Markings correction)
     {
-        var seeds = new MarkedSuperpixels(picture, correction).Touched;
+        var marked = new MarkedSuperpixels(picture, correction);
+        var seeds = marked.Touched;
         var ways = NearnessLogOdds.Ways(picture, Enumerable.Range(0, seeds.Length).Where(k => seeds[k]));
-        return [.. ways.Select((way, k) => (before.IsInside[k] ? Most : -Most) * (1 - MathF.Exp(-way / Reach)))];
+        var length = Math.Clamp(correction.Extent / Long, 0, 1);
+        float most = Firmly + (Lightly - Firmly) * length, reach = DabReach + (LongReach - DabReach) * length;
+        var side = Math.Sign(marked.Balance.Sum());
+        return new EarlierAnswer([.. ways.Select((way, k) => (before.IsInside[k] ? most : -most) * (1 - MathF.Exp(-way / Reach)))], [.. ways.Select((way, k) =>
+        {
+            var here = MathF.Exp(-way / reach);
+            return (before.Leaning?[k] ?? 0) * (1 - here) + side * here;
+        })]);
     }
 }

@@ -17,9 +17,12 @@ internal sealed class Markings
     // What the rim of a stroke covers may be beside what is meant.
     private const double Core = 0.7;
 
-    private Markings(byte[] sides, Region box)
+    private readonly int width;
+
+    private Markings(byte[] sides, int width, Region box)
     {
         Sides = sides;
+        this.width = width;
         Box = box;
     }
 
@@ -31,6 +34,26 @@ internal sealed class Markings
 
     /// <summary>Whether there is anything to be found.</summary>
     public bool IsEmpty => Box.IsEmpty;
+
+    /// <summary>How far what strokes mark reaches, as a share of the box's diagonal.</summary>
+    public float Extent
+    {
+        get
+        {
+            var (left, right, top, bottom) = (int.MaxValue, 0, int.MaxValue, 0);
+            for (var y = Box.Y; y < Box.Bottom; y++)
+            {
+                for (var x = Box.X; x < Box.Right; x++)
+                {
+                    if (Sides[y * width + x] is not (Inside or Outside)) continue;
+                    (left, right, top, bottom) = (Math.Min(left, x), Math.Max(right, x), Math.Min(top, y), Math.Max(bottom, y));
+                }
+            }
+            return left > right ? 0 : (float)Math.Sqrt(Squares(right - left, bottom - top) / Squares(Box.Width, Box.Height));
+
+            static double Squares(double a, double b) => a * a + b * b;
+        }
+    }
 
     /// <param name="part">Box and strokes.</param>
     /// <param name="width">Pixels.</param>
@@ -49,7 +72,7 @@ internal sealed class Markings
         }
         foreach (var (stroke, side) in part.Inside.Select(s => (s, Inside)).Concat(part.Outside.Select(s => (s, Outside))).OrderBy(s => s.s.FirstOrDefault()?.Turn ?? 0))
             Draw(stroke, part.Width * longer / 2, sides, side, width, height);
-        return new Markings(sides, box);
+        return new Markings(sides, width, box);
     }
 
     private static Region BoxOf(SubjectPart part, int width, int height)

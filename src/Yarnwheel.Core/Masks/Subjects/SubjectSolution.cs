@@ -9,13 +9,18 @@ internal sealed class SubjectSolution : IPiece
     private readonly CutPicture picture;
     private readonly Markings markings;
     private readonly SuperpixelCut? cut;
+
+    /// <summary>The mask that this corrects, and whether by adding to it; null where it corrects none.</summary>
+    private readonly (byte[] Mask, bool IsAdded)? corrected;
+
     private byte[]? mask;
 
-    private SubjectSolution(CutPicture picture, Markings markings, SuperpixelCut? cut)
+    private SubjectSolution(CutPicture picture, Markings markings, SuperpixelCut? cut, (byte[] Mask, bool IsAdded)? corrected = null)
     {
         this.picture = picture;
         this.markings = markings;
         this.cut = cut;
+        this.corrected = corrected;
     }
 
     public int Width => picture.Width;
@@ -23,8 +28,8 @@ internal sealed class SubjectSolution : IPiece
     public int Height => picture.Height;
 
     // The joined superpixels of the gesture are kept too: six numbers an edge, eight a node.
-    public long Bytes => 2L * picture.Width * picture.Height + 24L * picture.Borders.Length + 32L * picture.Superpixels.Count
-        + (1 + Readings.Count) * (24L * picture.Superpixels.Count + 16L * picture.Colours.Length);
+    public long Bytes => (corrected is null ? 2L : 3L) * picture.Width * picture.Height + 24L * picture.Borders.Length + 32L * picture.Superpixels.Count
+        + (1 + Readings.Count) * (32L * picture.Superpixels.Count + 16L * picture.Colours.Length);
 
     /// <param name="picture">What is known of the picture.</param>
     /// <param name="tree">Its regions, for what was pointed at.</param>
@@ -38,11 +43,14 @@ internal sealed class SubjectSolution : IPiece
         var markings = Markings.Of(part, picture.Width, picture.Height, around);
         if (markings.IsEmpty) return new SubjectSolution(picture, markings, null);
         var ground = new GestureGround(picture, markings);
-        if (before?.cut is { } earlier)
+        // Of an answer that holds nothing there is nothing to be kept.
+        if (before?.cut is { } earlier && earlier.IsInside.Contains(true))
         {
             // A correction reads on as the gesture was read before it.
-            var settled = EarlierAnswer.Of(picture, earlier, Markings.Of(Corrections.Last(part), picture.Width, picture.Height, around));
-            return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, settled, part.Reading ?? earlier.Reading, cancel, pointed is null ? null : earlier.IsInside));
+            var last = Corrections.Last(part);
+            var answer = EarlierAnswer.Of(picture, earlier, Markings.Of(last, picture.Width, picture.Height, around));
+            var cut = SuperpixelCut.Of(picture, ground, answer, part.Reading ?? earlier.Reading, cancel, pointed is null ? null : earlier.IsInside);
+            return new SubjectSolution(picture, markings, cut, (before.Mask(cancel), last.Outside.IsEmpty));
         }
         if (pointed is not null) return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, pointed));
         if (part.Reading is { } reading) return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, null, reading, cancel));
@@ -68,9 +76,18 @@ internal sealed class SubjectSolution : IPiece
         {
             var inside = PixelCut.Of(picture, markings, cut, cancel);
             for (var i = 0; i < drawn.Length; i++) drawn[i] = inside[i] ? (byte)255 : (byte)0;
+            Keep(drawn);
         }
         Volatile.Write(ref mask, drawn);
         return drawn;
+    }
+
+    /// <summary>What a stroke inside corrects loses nothing, what one outside corrects gains nothing, but for what is marked.</summary>
+    private void Keep(byte[] drawn)
+    {
+        if (corrected is not { } earlier) return;
+        for (var i = 0; i < drawn.Length; i++)
+            if (markings.Sides[i] == Markings.Open) drawn[i] = earlier.IsAdded ? Math.Max(drawn[i], earlier.Mask[i]) : Math.Min(drawn[i], earlier.Mask[i]);
     }
 
     /// <summary>Where its contour is in doubt, longest first.</summary>

@@ -25,6 +25,9 @@ internal sealed class SuperpixelCut
     /// <summary>How much more room a thing may leave at one side of the box than at others, as a share of the box.</summary>
     private const float NearSide = 0.04f;
 
+    /// <summary>What a correction counts where it lies, beside all that colours say against it; natural logarithm of the odds a pixel.</summary>
+    private const float Corrected = 1;
+
     /// <summary>Least standard deviation of a colour where colours are told apart finely, OKLab.</summary>
     private const float FineDeviation = 0.004f;
 
@@ -38,15 +41,18 @@ internal sealed class SuperpixelCut
     private readonly MarkedSuperpixels marked;
     private readonly SubjectColours colours;
 
+    /// <summary>What nearness to the marks, and what was found before, say of each superpixel.</summary>
+    private readonly float[] near;
+
     /// <summary>Another reading that begins where one ended.</summary>
     private SuperpixelCut(SuperpixelCut from, SubjectReading reading)
     {
         (picture, ground, marked, colours, IsInside) = (from.picture, from.ground, from.marked, from.colours, from.IsInside);
-        Nearby = [.. from.Nearby];
+        (near, Leaning, Nearby) = ([.. from.near], from.Leaning, [.. from.Nearby]);
         Reading = reading;
     }
 
-    private SuperpixelCut(CutPicture picture, GestureGround ground, float[]? settled, SubjectReading reading)
+    private SuperpixelCut(CutPicture picture, GestureGround ground, EarlierAnswer? earlier, SubjectReading reading)
     {
         this.picture = picture;
         this.ground = ground;
@@ -54,7 +60,9 @@ internal sealed class SuperpixelCut
         marked = ground.Marked;
         var fromStrokes = reading == SubjectReading.Strokes && marked.HasInside;
         colours = new SubjectColours(picture, ground, fromStrokes, reading == SubjectReading.Fine ? FineDeviation : GaussianMixture.LeastDeviation);
-        Nearby = [.. ground.Nearby.Select((n, k) => (fromStrokes ? Nearness * n : 0) + (settled?[k] ?? 0))];
+        near = [.. ground.Nearby.Select((n, k) => (fromStrokes ? Nearness * n : 0) + (earlier?.Settled[k] ?? 0))];
+        Leaning = earlier?.Leaning;
+        Nearby = [.. near];
         IsInside = [];
     }
 
@@ -64,20 +72,23 @@ internal sealed class SuperpixelCut
     /// <summary>What each cell's colour says: above 0 for inside.</summary>
     public float[] LogOdds => colours.LogOdds;
 
-    /// <summary>What nearness to the marks, and what was found before, say of each superpixel.</summary>
+    /// <summary>What else is said of each superpixel: by nearness to the marks, by what was found before, by corrections.</summary>
     public float[] Nearby { get; }
+
+    /// <summary>How far each superpixel goes with corrections, −1 … 1; null before any.</summary>
+    public float[]? Leaning { get; }
 
     public bool[] IsInside { get; private set; }
 
     /// <param name="picture">That is cut.</param>
     /// <param name="ground">What the gesture says.</param>
-    /// <param name="settled">What was found before says of each superpixel; null for nothing.</param>
+    /// <param name="earlier">What was found before, where this corrects it; null for nothing.</param>
     /// <param name="reading">How the gesture is read.</param>
     /// <param name="cancel">Ends the work early.</param>
     /// <param name="start">What is taken for inside at first; null for what the reading says.</param>
-    public static SuperpixelCut Of(CutPicture picture, GestureGround ground, float[]? settled, SubjectReading reading, CancellationToken cancel, bool[]? start = null)
+    public static SuperpixelCut Of(CutPicture picture, GestureGround ground, EarlierAnswer? earlier, SubjectReading reading, CancellationToken cancel, bool[]? start = null)
     {
-        var cut = new SuperpixelCut(picture, ground, settled, reading);
+        var cut = new SuperpixelCut(picture, ground, earlier, reading);
         cut.Settle(start, cancel);
         cut.Finish(cancel);
         return cut;
@@ -119,7 +130,7 @@ internal sealed class SuperpixelCut
         foreach (var lean in (ReadOnlySpan<float>)[0.5f, 1, 2, 3])
         {
             if (ReadingEvidence.ExcessOf(picture, ground, IsInside) < NearSide) return;
-            for (var k = 0; k < Nearby.Length; k++) Nearby[k] += lean - before;
+            for (var k = 0; k < near.Length; k++) near[k] += lean - before;
             before = lean;
             IsInside = Cut(0, cancel);
         }
@@ -156,6 +167,7 @@ internal sealed class SuperpixelCut
     {
         var count = marked.Sides.Length;
         var logOdds = colours.Summed();
+        Correct(logOdds);
         var flow = ground.Joined.Untied();
         for (var k = 0; k < count; k++)
         {
@@ -169,5 +181,16 @@ internal sealed class SuperpixelCut
         var result = new bool[count];
         for (var k = 0; k < count; k++) result[k] = flow.IsSource(k);
         return result;
+    }
+
+    /// <summary>What colours say against a correction counts the less, the nearer it is.</summary>
+    private void Correct(float[] logOdds)
+    {
+        for (var k = 0; k < near.Length; k++)
+        {
+            var leaning = Leaning?[k] ?? 0;
+            var against = MathF.Max(0, -MathF.Sign(leaning) * logOdds[k] / Math.Max(1, picture.Sizes[k]));
+            Nearby[k] = near[k] + leaning * (Corrected + against);
+        }
     }
 }

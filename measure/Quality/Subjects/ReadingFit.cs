@@ -3,7 +3,7 @@ using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Rendering.Operations;
 
-namespace Yarnwheel.Measure.Quality;
+namespace Yarnwheel.Measure.Quality.Subjects;
 
 /// <summary>Searches for what tells the better reading of a gesture from the others: every combination of some weights, judged on the scenes that were tuned on; each scene also by the weights that are best without it.</summary>
 internal static class ReadingFit

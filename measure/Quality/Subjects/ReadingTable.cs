@@ -4,7 +4,7 @@ using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 using Yarnwheel.DemoScenes.Truth;
 
-namespace Yarnwheel.Measure.Quality;
+namespace Yarnwheel.Measure.Quality.Subjects;
 
 /// <summary>How near each reading of a gesture comes to the truth, which one is taken by itself, and what the best would give.</summary>
 internal static class ReadingTable
@@ -24,8 +24,7 @@ internal static class ReadingTable
             {
                 if (only is not null && !scene.Name.Contains(only, StringComparison.OrdinalIgnoreCase)) continue;
                 var renderer = new PhotoRenderer(Pyramid.Build(scene.Photo));
-                double Overlap(SubjectReading? reading) => DemoScenes.Truth.Overlap.Of(
-                    [.. renderer.Copies.Mask(new Recipe { Areas = [new Area { Mask = new Mask { Parts = [gestures(scene.Gesture) with { Reading = reading }] } }] }, 0).Select(m => m / 65535f)], scene.Alpha);
+                double Overlap(SubjectReading? reading) => DemoScenes.Truth.Overlap.Of(SubjectScene.Solve(renderer, gestures(scene.Gesture) with { Reading = reading }), scene.Alpha);
                 var all = Readings.Select(r => Overlap(r)).ToArray();
                 taken.Add(Overlap(null));
                 best.Add(all.Max());

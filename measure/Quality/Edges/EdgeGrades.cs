@@ -6,7 +6,7 @@ using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
-namespace Yarnwheel.Measure.Quality;
+namespace Yarnwheel.Measure.Quality.Edges;
 
 /// <summary>Grades a mask's edge as the engine draws it, and as OpenCV's guided filter does.</summary>
 internal static class EdgeGrades

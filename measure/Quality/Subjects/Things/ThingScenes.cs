@@ -1,4 +1,4 @@
-namespace Yarnwheel.Measure.Quality.Things;
+namespace Yarnwheel.Measure.Quality.Subjects.Things;
 
 /// <summary>Things of several colours and materials in difficult surroundings, painted for judging subjects: some that were tuned on, some put aside, of other kinds, some made later and judged once.</summary>
 internal static class ThingScenes

@@ -1,7 +1,7 @@
-using static Yarnwheel.Measure.Quality.Things.ThingColours;
-using static Yarnwheel.Measure.Quality.Things.ThingGrounds;
+using static Yarnwheel.Measure.Quality.Subjects.Things.ThingColours;
+using static Yarnwheel.Measure.Quality.Subjects.Things.ThingGrounds;
 
-namespace Yarnwheel.Measure.Quality.Things;
+namespace Yarnwheel.Measure.Quality.Subjects.Things;
 
 /// <summary>Things of yet other kinds, made when the fresh ones had been looked at too; judged once, when readings began to back each other.</summary>
 internal static class LatestThings

@@ -1,6 +1,6 @@
-using static Yarnwheel.Measure.Quality.Things.ThingColours;
+using static Yarnwheel.Measure.Quality.Subjects.Things.ThingColours;
 
-namespace Yarnwheel.Measure.Quality.Things;
+namespace Yarnwheel.Measure.Quality.Subjects.Things;
 
 /// <summary>What things stand before.</summary>
 internal static class ThingGrounds

@@ -1,6 +1,6 @@
 using Yarnwheel.Core.Imaging;
 
-namespace Yarnwheel.Measure.Quality;
+namespace Yarnwheel.Measure.Quality.Edges;
 
 /// <summary>Scenes on which edges fail; a third of them, of kinds that the others have not, was put aside before anything was tuned.</summary>
 internal static class HardScenes

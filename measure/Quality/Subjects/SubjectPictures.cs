@@ -1,6 +1,6 @@
 using Yarnwheel.Codecs;
 
-namespace Yarnwheel.Measure.Quality;
+namespace Yarnwheel.Measure.Quality.Subjects;
 
 /// <summary>What was found beside what is true: green where both agree, red too much, blue too little; ours left, grabCut right.</summary>
 internal static class SubjectPictures

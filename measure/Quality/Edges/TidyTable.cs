@@ -3,7 +3,7 @@ using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 
-namespace Yarnwheel.Measure.Quality;
+namespace Yarnwheel.Measure.Quality.Edges;
 
 /// <summary>The settings that tidying proposes against the best that a search finds, on the hard scenes.</summary>
 internal static class TidyTable

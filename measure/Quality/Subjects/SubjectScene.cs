@@ -1,9 +1,10 @@
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering;
 using Yarnwheel.DemoScenes.Truth;
 
-namespace Yarnwheel.Measure.Quality;
+namespace Yarnwheel.Measure.Quality.Subjects;
 
 /// <summary>A picture, what of it is the subject, and a gesture that says so roughly: a box and two strokes.</summary>
 /// <param name="Name">What is difficult about it.</param>
@@ -16,6 +17,10 @@ namespace Yarnwheel.Measure.Quality;
 internal sealed record SubjectScene(string Name, byte[] Rgb, int Width, int Height, float[] Alpha, SubjectPart Gesture, bool IsCompact)
 {
     public BytePixels Photo => new(Rgb, Width, Height);
+
+    /// <summary>The mask of a gesture at full size, 0 … 1.</summary>
+    public static float[] Solve(PhotoRenderer renderer, SubjectPart part) =>
+        [.. renderer.Copies.Mask(new Recipe { Areas = [new Area { Mask = new Mask { Parts = [part] } }] }, 0).Select(m => m / 65535f)];
 
     public static SubjectScene Of(string name, byte[] rgb, int width, int height, float[] alpha, bool isCompact) =>
         new(name, rgb, width, height, alpha, RoughGesture.For(alpha, width, height), isCompact);

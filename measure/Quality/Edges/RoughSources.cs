@@ -5,7 +5,7 @@ using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 using Yarnwheel.DemoScenes.Truth;
 
-namespace Yarnwheel.Measure.Quality;
+namespace Yarnwheel.Measure.Quality.Edges;
 
 /// <summary>Where a rough mask comes from: the program's own parts, by gestures that a rule makes, or a shaky hand.</summary>
 internal static class RoughSources

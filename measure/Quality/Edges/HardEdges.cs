@@ -1,7 +1,7 @@
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;
 
-namespace Yarnwheel.Measure.Quality;
+namespace Yarnwheel.Measure.Quality.Edges;
 
 /// <summary>Edges refined from masks as the program and a hand give them, on hard scenes, over the whole picture.</summary>
 internal static class HardEdges

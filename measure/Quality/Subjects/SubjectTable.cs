@@ -7,7 +7,7 @@ using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 using Yarnwheel.DemoScenes.Truth;
 
-namespace Yarnwheel.Measure.Quality;
+namespace Yarnwheel.Measure.Quality.Subjects;
 
 /// <summary>Subjects cut out by one box and two strokes: ours and OpenCV's grabCut (Rother et al. 2004; 5 rounds), beside the truth.</summary>
 internal static class SubjectTable
@@ -50,9 +50,8 @@ internal static class SubjectTable
         Console.WriteLine(FormattableString.Invariant($"Boundary error: {all.Average(a => a.Ours.Boundary):F2} px, grabCut's {all.Average(a => a.Theirs.Boundary):F2} (goal half). SAD: {all.Average(a => a.Ours.Sad):F2}, grabCut's {all.Average(a => a.Theirs.Sad):F2}."));
         Console.WriteLine(FormattableString.Invariant($"Time: grabCut takes {all.Min(a => a.Other.Milliseconds / a.Own.Milliseconds):F0} to {all.Max(a => a.Other.Milliseconds / a.Own.Milliseconds):F0} times as long (goal 10)."));
         string Left(Func<int, double> overlap) => string.Join(", ", Enumerable.Range(0, Corrections + 1).Select(k => FormattableString.Invariant($"{1 - overlap(k):F3}")));
-        double Lost(Outcome outcome) => Enumerable.Range(1, Corrections).Max(k => outcome.Overlaps[k - 1] - outcome.Overlaps[k]);
         Console.WriteLine($"1 − IoU on average after 0 to {Corrections} corrections: {Left(k => all.Average(a => a.Own.Overlaps[k]))}; grabCut's: {Left(k => all.Average(a => a.Other.Overlaps[k]))}.");
-        Console.WriteLine(FormattableString.Invariant($"What one correction lost at most: {all.Max(a => Lost(a.Own)):F3} (grabCut {all.Max(a => Lost(a.Other)):F3})."));
+        Console.WriteLine(FormattableString.Invariant($"What one correction lost at most: {all.Max(a => CorrectionTable.Lost(a.Own.Overlaps)):F3} (grabCut {all.Max(a => CorrectionTable.Lost(a.Other.Overlaps)):F3})."));
     }
 
     private static Outcome Ours(SubjectScene scene, out double correction)
@@ -66,26 +65,8 @@ internal static class SubjectTable
         }
         correction = later.Order().ElementAt(1);
         var renderer = new PhotoRenderer(Pyramid.Build(scene.Photo));
-        return runs.OrderBy(r => r.Milliseconds).ElementAt(1) with { Overlaps = Corrected(scene, runs[0].Mask, part => Solve(renderer, part)) };
+        return runs.OrderBy(r => r.Milliseconds).ElementAt(1) with { Overlaps = CorrectionTable.Overlaps(scene, scene.Gesture, runs[0].Mask, Corrections, part => SubjectScene.Solve(renderer, part)) };
     }
-
-    /// <summary>How near an answer comes, and each of some corrections.</summary>
-    private static double[] Corrected(SubjectScene scene, float[] mask, Func<SubjectPart, float[]> solve)
-    {
-        var overlaps = new double[Corrections + 1];
-        overlaps[0] = Overlap.Of(mask, scene.Alpha);
-        var gesture = scene.Gesture;
-        for (var k = 1; k <= Corrections; k++)
-        {
-            gesture = CorrectingHand.Correct(mask, scene.Alpha, scene.Width, scene.Height, gesture);
-            mask = solve(gesture);
-            overlaps[k] = Overlap.Of(mask, scene.Alpha);
-        }
-        return overlaps;
-    }
-
-    private static float[] Solve(PhotoRenderer renderer, SubjectPart part) =>
-        [.. renderer.Copies.Mask(new Recipe { Areas = [new Area { Mask = new Mask { Parts = [part] } }] }, 0).Select(m => m / 65535f)];
 
     private static Outcome Once(SubjectScene scene, out double correction)
     {
@@ -93,7 +74,7 @@ internal static class SubjectTable
         float[] Timed(SubjectPart part, out double time)
         {
             var watch = Stopwatch.StartNew();
-            var mask = Solve(renderer, part);
+            var mask = SubjectScene.Solve(renderer, part);
             time = watch.Elapsed.TotalMilliseconds;
             return mask;
         }
@@ -108,7 +89,7 @@ internal static class SubjectTable
     {
         var name = $"grabCut {boxAlone} {scene.Name} {scene.Width}";
         var known = Kept.Planes(name, () => [GrabCut(scene)])[0];
-        var corrected = Kept.Planes(name + " corrected", () => [[.. Corrected(scene, known[1..], part => GrabCut(scene with { Gesture = part })[1..]).Select(v => (float)v)]])[0];
+        var corrected = Kept.Planes(name + " corrected", () => [[.. CorrectionTable.Overlaps(scene, scene.Gesture, known[1..], Corrections, part => GrabCut(scene with { Gesture = part })[1..]).Select(v => (float)v)]])[0];
         return new Outcome(known[1..], known[0], [.. corrected.Select(v => (double)v)]);
     }
 

@@ -1,6 +1,6 @@
 using Yarnwheel.Core.Imaging;
 
-namespace Yarnwheel.Measure.Quality;
+namespace Yarnwheel.Measure.Quality.Subjects;
 
 /// <summary>How near a mask comes to a subject.</summary>
 /// <param name="Overlap">Intersection over union of what is more than half covered.</param>

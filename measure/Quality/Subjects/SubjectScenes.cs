@@ -2,9 +2,9 @@ using Yarnwheel.Codecs;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Photos;
-using Yarnwheel.Measure.Quality.Things;
+using Yarnwheel.Measure.Quality.Subjects.Things;
 
-namespace Yarnwheel.Measure.Quality;
+namespace Yarnwheel.Measure.Quality.Subjects;
 
 /// <summary>Pictures with a known subject: the demo photographs, what is composed from them, and drawn ones.</summary>
 internal static class SubjectScenes

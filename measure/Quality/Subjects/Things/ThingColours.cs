@@ -1,4 +1,4 @@
-namespace Yarnwheel.Measure.Quality.Things;
+namespace Yarnwheel.Measure.Quality.Subjects.Things;
 
 /// <summary>Colours that things and their grounds are painted with, linear light.</summary>
 internal static class ThingColours

@@ -1,6 +1,6 @@
 using Yarnwheel.Core.Recipes;
 
-namespace Yarnwheel.Measure.Quality;
+namespace Yarnwheel.Measure.Quality.Edges;
 
 /// <summary>The edge of an area against exact truth, from one rough mask: ours, OpenCV's guided filter, no refinement, and the exact alpha without estimated colours.</summary>
 internal static class EdgeQualityTable

@@ -1,6 +1,6 @@
 using Yarnwheel.Core.Imaging;
 
-namespace Yarnwheel.Measure.Quality.Things;
+namespace Yarnwheel.Measure.Quality.Subjects.Things;
 
 /// <summary>A picture painted back to front in linear light: grounds, a thing of several parts, and what stands before it. The thing's own alpha is counted with what hides it.</summary>
 internal sealed class ThingPicture(int width, int height, int seed)

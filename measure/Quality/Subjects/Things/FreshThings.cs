@@ -1,7 +1,7 @@
-using static Yarnwheel.Measure.Quality.Things.ThingColours;
-using static Yarnwheel.Measure.Quality.Things.ThingGrounds;
+using static Yarnwheel.Measure.Quality.Subjects.Things.ThingColours;
+using static Yarnwheel.Measure.Quality.Subjects.Things.ThingGrounds;
 
-namespace Yarnwheel.Measure.Quality.Things;
+namespace Yarnwheel.Measure.Quality.Subjects.Things;
 
 /// <summary>Things made when all that came before had been looked at, of other kinds; looked at since.</summary>
 internal static class FreshThings

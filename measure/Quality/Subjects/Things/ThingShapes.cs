@@ -1,4 +1,4 @@
-namespace Yarnwheel.Measure.Quality.Things;
+namespace Yarnwheel.Measure.Quality.Subjects.Things;
 
 /// <summary>Shapes that things are made of.</summary>
 internal static class ThingShapes
