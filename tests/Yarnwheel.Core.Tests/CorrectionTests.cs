@@ -75,6 +75,20 @@ public class CorrectionTests
     }
 
     [Fact]
+    public void What_a_wide_brush_covers_beside_its_middle_takes_nothing_along()
+    {
+        // A thin bar of the disc's own, drawn along with a brush three times as wide.
+        var rgb = Picture((x, y) => Within(x, y, 150, 100, 50) ? (190, 60, 50) : Math.Abs(y - 100) < 5 && x is > 200 and < 214 ? (215, 200, 170) : (110, 85, 60), 6);
+        SubjectPart Corrected(double width) => Boxed with { Inside = [[At(0.69, 0.5) with { Turn = 1, Width = width }, At(0.7, 0.5)]], Width = 0.02 };
+        foreach (var width in (double[])[0.02, 0.1])
+        {
+            var mask = Mask(rgb, Corrected(width));
+            Assert.True(mask[100 * Width + 208] > 0.9f, $"{width}: the bar");
+            Assert.True(mask[70 * Width + 208] < 0.1f && mask[130 * Width + 208] < 0.1f, $"{width}: the ground");
+        }
+    }
+
+    [Fact]
     public void A_stroke_after_a_box_leaves_what_the_box_found()
     {
         // One of its colours is the wall's, too, where nobody sees it: by the stroke's colours alone only the patch is the thing.

@@ -31,6 +31,8 @@ internal sealed class Errand(DataFolder data)
             if (Read() is { } now)
             {
                 if (now.Outcome is null && FolderLock.IsTaken(data.Root)) continue;
+                // It may have been done, and ended, since it was read.
+                now = Read() ?? now;
                 File.Delete(told);
                 return now.Outcome is not null ? now : throw new YarnwheelException("Yarnwheel ended while it brought the backup back. Bring it back once more: nothing is missing from the backup.");
             }

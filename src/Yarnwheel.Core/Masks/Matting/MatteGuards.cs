@@ -52,6 +52,7 @@ internal static class MatteGuards
     {
         foreach (var side in (ReadOnlySpan<sbyte>)[1, -1])
         {
+            if (!told.Contains(side)) continue;
             var strokes = Components.Of(Array.ConvertAll(told, t => t == side), width, height);
             var (marked, lost) = (new int[strokes.Count], new int[strokes.Count]);
             foreach (var run in strokes.Runs)

@@ -6,6 +6,9 @@ namespace Yarnwheel.Core.Masks.Subjects;
 /// <summary>Takes a gesture apart: what is told at first, and each stroke after that, which corrects what was found before it. At first a box is told, with strokes that have no turn; without one, strokes until both sides have one.</summary>
 internal static class Corrections
 {
+    /// <summary>So much of a stroke's width is its middle.</summary>
+    private const double Middle = 0.3;
+
     /// <summary>The gesture before its last stroke; null where that is no correction.</summary>
     public static SubjectPart? Before(SubjectPart part)
     {
@@ -22,6 +25,15 @@ internal static class Corrections
     {
         var (side, at) = LastStroke(part);
         return side == Markings.Inside ? part with { Inside = [part.Inside[at]], Outside = [] } : part with { Inside = [], Outside = [part.Outside[at]] };
+    }
+
+    /// <summary>The middle of the last stroke, in the same box: a wide brush covers more than is meant.</summary>
+    public static SubjectPart MiddleOfLast(SubjectPart part)
+    {
+        var last = Last(part);
+        return last with { Width = Middle * last.Width, Inside = Thinned(last.Inside), Outside = Thinned(last.Outside) };
+
+        static ImmutableArray<ImmutableArray<StrokePoint>> Thinned(ImmutableArray<ImmutableArray<StrokePoint>> strokes) => [.. strokes.Select(s => s.Select(p => p with { Width = Middle * p.Width }).ToImmutableArray())];
     }
 
     /// <summary>The stroke drawn last: of equal turns the outside, of one side's the last in the list.</summary>

@@ -36,7 +36,7 @@ internal sealed class EarlierAnswer
 
     /// <param name="picture">That is cut.</param>
     /// <param name="before">The earlier answer.</param>
-    /// <param name="correction">The stroke that corrects it.</param>
+    /// <param name="correction">The middle of the stroke that corrects it.</param>
     public static EarlierAnswer Of(CutPicture picture, SuperpixelCut before, Markings correction)
     {
         var marked = new MarkedSuperpixels(picture, correction);

@@ -47,10 +47,9 @@ internal sealed class SubjectSolution : IPiece
         if (before?.cut is { } earlier && earlier.IsInside.Contains(true))
         {
             // A correction reads on as the gesture was read before it.
-            var last = Corrections.Last(part);
-            var answer = EarlierAnswer.Of(picture, earlier, Markings.Of(last, picture.Width, picture.Height, around));
+            var answer = EarlierAnswer.Of(picture, earlier, Markings.Of(Corrections.MiddleOfLast(part), picture.Width, picture.Height, around));
             var cut = SuperpixelCut.Of(picture, ground, answer, part.Reading ?? earlier.Reading, cancel, pointed is null ? null : earlier.IsInside);
-            return new SubjectSolution(picture, markings, cut, (before.Mask(cancel), last.Outside.IsEmpty));
+            return new SubjectSolution(picture, markings, cut, (before.Mask(cancel), Corrections.Last(part).Outside.IsEmpty));
         }
         if (pointed is not null) return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, pointed));
         if (part.Reading is { } reading) return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, null, reading, cancel));
