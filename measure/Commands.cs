@@ -102,7 +102,7 @@ internal static class Commands
         var fresh = new Option<bool>("--fresh") { Description = "The things that were made when all others had been looked at." };
         var latest = new Option<bool>("--latest") { Description = "The things that were made when those had been looked at, too." };
         var readings = new Option<bool>("--readings") { Description = "Each reading of five kinds of gestures, without grabCut." };
-        var corrections = new Option<bool>("--corrections") { Description = "Three kinds of gestures, and five corrections of each, without grabCut." };
+        var corrections = new Option<bool>("--corrections") { Description = "Four kinds of gestures, and five corrections of each, without grabCut." };
         var fit = new Option<bool>("--fit") { Description = "Fits what speaks for a reading." };
         var command = new Command("subjects", "Subjects beside grabCut.") { box, only, pictures, aside, fresh, latest, readings, corrections, fit };
         command.SetAction(parsed =>

@@ -1,5 +1,6 @@
 using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering;
 using Yarnwheel.Core.Rendering.Operations;
 using static Yarnwheel.Core.Tests.Gestures;
 
@@ -115,6 +116,25 @@ public class CorrectionTests
             var after = Cut(isInside ? first with { Inside = first.Inside.Add([.. stroke]) } : first with { Outside = first.Outside.Add([.. stroke]) });
             Assert.DoesNotContain(true, before.Zip(after, (b, a) => isInside ? a < b : a > b));
         }
+    }
+
+    [Fact]
+    public void A_stroke_on_what_the_box_found_is_told_with_it()
+    {
+        // A long stroke on the disc, which the box has found; one on the ground, which it has left out; and neither where it is a dab.
+        var rgb = Disc(10);
+        StrokePoint[] inside = [At(0.42, 0.5) with { Turn = 1 }, At(0.58, 0.5)], outside = [At(0.3, 0.2) with { Turn = 2 }, At(0.44, 0.2)], dab = [At(0.5, 0.5) with { Turn = 1 }, At(0.51, 0.5)];
+        static SubjectPart AtOnce(SubjectPart part) => part with { Inside = [.. part.Inside.Select(s => s.SetItem(0, s[0] with { Turn = null }))], Outside = [.. part.Outside.Select(s => s.SetItem(0, s[0] with { Turn = null }))] };
+        var findings = new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)).Findings;
+        foreach (var part in (SubjectPart[])[Boxed with { Inside = [[.. inside]], Width = 0.02 }, Boxed with { Inside = [[.. inside]], Outside = [[.. outside]], Width = 0.02 }])
+        {
+            Assert.True(Corrections.MayTell(part));
+            Assert.Equal(Mask(rgb, AtOnce(part)), Mask(rgb, part));
+            Assert.Equal(findings.SubjectReadings(AtOnce(part)), findings.SubjectReadings(part));
+        }
+        // Of a correction the readings are those of what it corrects.
+        Assert.Equal(findings.SubjectReadings(Boxed), findings.SubjectReadings(Boxed with { Inside = [[.. dab]], Width = 0.02 }));
+        Assert.False(Corrections.MayTell(Boxed with { Inside = [[.. inside], [dab[0] with { Turn = 3 }, dab[1]]], Outside = [[.. outside]] }));
     }
 
     [Fact]

@@ -15,7 +15,7 @@ internal static class CorrectionTable
     /// <param name="use">Which scenes.</param>
     public static void Print(string? only, SceneUse use)
     {
-        foreach (var (name, gestures) in ReadingTable.Gestures.Take(3))
+        foreach (var (name, gestures) in ReadingTable.Gestures.Take(3).Append(("box, then the two strokes, each after an answer", OneByOne)))
         {
             Console.WriteLine($"\n**{name}, then corrected**\n");
             Console.WriteLine($"| scene | {string.Join(" | ", Enumerable.Range(0, Corrections + 1))} |");
@@ -33,6 +33,12 @@ internal static class CorrectionTable
             Console.WriteLine($"\nWhat one correction lost at most: {Figure(all.Max(Lost))}.");
         }
     }
+
+    private static SubjectPart OneByOne(SubjectPart gesture) => gesture with
+    {
+        Inside = [.. gesture.Inside.Select(s => s.SetItem(0, s[0] with { Turn = 1 }))],
+        Outside = [.. gesture.Outside.Select(s => s.SetItem(0, s[0] with { Turn = 2 }))],
+    };
 
     /// <summary>The overlap (IoU) of an answer with the truth, and after each of some corrections.</summary>
     /// <param name="scene">The truth.</param>

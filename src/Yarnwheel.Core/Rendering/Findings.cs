@@ -131,8 +131,10 @@ public sealed class Findings
     private SubjectSolution Read(SubjectPart part, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(part);
-        while (Corrections.Before(part) is { } before) part = before;
-        return source.Subject(part with { Reading = null }, cancel);
+        part = part with { Reading = null };
+        var read = source.Subject(part, cancel);
+        while (read.Readings.Count == 0 && Corrections.Before(part) is { } before) read = source.Subject(part = before, cancel);
+        return read;
     }
 
     /// <summary>The one thing that the photo is clearly of, as a part.</summary>

@@ -3,7 +3,8 @@ using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Masks.Subjects;
 
-/// <summary>Takes a gesture apart: what is told at first, and each stroke after that, which corrects what was found before it. At first a box is told, with strokes that have no turn; without one, strokes until both sides have one.</summary>
+/// <summary>Takes a gesture apart: what is told at first, and each stroke after that, which corrects what was found before it.</summary>
+/// <remarks>At first a box is told, with strokes that have no turn, and until both sides have one with those that confirm what the box gave; without a box, strokes until both sides have one.</remarks>
 internal static class Corrections
 {
     /// <summary>So much of a stroke's width is its middle.</summary>
@@ -35,6 +36,9 @@ internal static class Corrections
 
         static ImmutableArray<ImmutableArray<StrokePoint>> Thinned(ImmutableArray<ImmutableArray<StrokePoint>> strokes) => [.. strokes.Select(s => s.Select(p => p with { Width = Middle * p.Width }).ToImmutableArray())];
     }
+
+    /// <summary>Whether the last stroke may belong to what is told at first: in a box, until both sides have one.</summary>
+    public static bool MayTell(SubjectPart part) => part.Box is not null && part.Regions is not { Length: > 0 } && Before(part) is { } before && (before.Inside.IsEmpty || before.Outside.IsEmpty);
 
     /// <summary>The stroke drawn last: of equal turns the outside, of one side's the last in the list.</summary>
     private static (byte Side, int Index) LastStroke(SubjectPart part)

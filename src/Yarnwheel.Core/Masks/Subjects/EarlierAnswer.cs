@@ -22,6 +22,9 @@ internal sealed class EarlierAnswer
     /// <summary>The same of a long stroke.</summary>
     private const float LongReach = 0.2f;
 
+    /// <summary>A stroke shorter than this share of the box's diagonal mends a detail.</summary>
+    private const float Detail = 0.1f;
+
     private EarlierAnswer(float[] settled, float[] leaning)
     {
         Settled = settled;
@@ -33,6 +36,17 @@ internal sealed class EarlierAnswer
 
     /// <summary>Of each superpixel: how far it goes with the corrections whatever its colours say, −1 (outside) … 1 (inside). Where colours were right, none would have been drawn.</summary>
     public float[] Leaning { get; }
+
+    /// <summary>Whether a stroke tells more than it corrects: it is no dab, and most of it lies where the answer is as it says.</summary>
+    /// <param name="picture">That is cut.</param>
+    /// <param name="before">The earlier answer.</param>
+    /// <param name="stroke">The stroke's middle.</param>
+    public static bool IsConfirmed(CutPicture picture, SuperpixelCut before, Markings stroke)
+    {
+        var marked = new MarkedSuperpixels(picture, stroke).Balance;
+        var right = marked.Where((m, k) => m > 0 == before.IsInside[k]).Sum(Math.Abs);
+        return stroke.Extent >= Detail && 2 * right > marked.Sum(Math.Abs);
+    }
 
     /// <param name="picture">That is cut.</param>
     /// <param name="before">The earlier answer.</param>

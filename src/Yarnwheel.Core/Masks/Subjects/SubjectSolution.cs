@@ -46,10 +46,14 @@ internal sealed class SubjectSolution : IPiece
         // Of an answer that holds nothing there is nothing to be kept.
         if (before?.cut is { } earlier && earlier.IsInside.Contains(true))
         {
-            // A correction reads on as the gesture was read before it.
-            var answer = EarlierAnswer.Of(picture, earlier, Markings.Of(Corrections.MiddleOfLast(part), picture.Width, picture.Height, around));
-            var cut = SuperpixelCut.Of(picture, ground, answer, part.Reading ?? earlier.Reading, cancel, pointed is null ? null : earlier.IsInside);
-            return new SubjectSolution(picture, markings, cut, (before.Mask(cancel), Corrections.Last(part).Outside.IsEmpty));
+            var last = Markings.Of(Corrections.MiddleOfLast(part), picture.Width, picture.Height, around);
+            if (!Corrections.MayTell(part) || !EarlierAnswer.IsConfirmed(picture, earlier, last))
+            {
+                // A correction reads on as the gesture was read before it.
+                var answer = EarlierAnswer.Of(picture, earlier, last);
+                var cut = SuperpixelCut.Of(picture, ground, answer, part.Reading ?? earlier.Reading, cancel, pointed is null ? null : earlier.IsInside);
+                return new SubjectSolution(picture, markings, cut, (before.Mask(cancel), Corrections.Last(part).Outside.IsEmpty));
+            }
         }
         if (pointed is not null) return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, pointed));
         if (part.Reading is { } reading) return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, null, reading, cancel));
