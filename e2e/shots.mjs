@@ -245,7 +245,10 @@ try {
   await page.waitForFunction(() => document.querySelector('#plan')?.textContent?.startsWith('1 '));
   await page.waitForTimeout(500);
   await shot('save-set');
+  // The order is to have come before the page is left.
+  const ordered = page.waitForResponse(r => r.request().method() === 'POST');
   await page.locator('#set-start').click();
+  await ordered;
   await page.goto(`${app.url}/copies`);
   await page.locator('.order-pictures li').first().waitFor();
   await page.waitForFunction(() => /^[1-4] of/.test(document.querySelector('.order-whole span')?.textContent ?? ''));
