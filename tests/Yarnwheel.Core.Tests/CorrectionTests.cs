@@ -54,7 +54,7 @@ public class CorrectionTests
     }
 
     [Fact]
-    public void With_a_box_every_stroke_drawn_later_corrects_what_it_gave()
+    public void With_a_box_every_stroke_drawn_later_is_held_against_what_it_gave()
     {
         var stroked = Boxed with { Inside = [[At(0.5, 0.5) with { Turn = 1 }]] };
         var before = Corrections.Before(stroked)!;
@@ -78,21 +78,21 @@ public class CorrectionTests
     [Fact]
     public void What_a_wide_brush_covers_beside_its_middle_takes_nothing_along()
     {
-        // A thin bar of the disc's own, drawn along with a brush three times as wide.
+        // A thin bar beside the disc, drawn along with a brush that is narrower, and with one twice as wide.
         var rgb = Picture((x, y) => Within(x, y, 150, 100, 50) ? (190, 60, 50) : Math.Abs(y - 100) < 5 && x is > 200 and < 214 ? (215, 200, 170) : (110, 85, 60), 6);
         SubjectPart Corrected(double width) => Boxed with { Inside = [[At(0.69, 0.5) with { Turn = 1, Width = width }, At(0.7, 0.5)]], Width = 0.02 };
         foreach (var width in (double[])[0.02, 0.1])
         {
             var mask = Mask(rgb, Corrected(width));
             Assert.True(mask[100 * Width + 208] > 0.9f, $"{width}: the bar");
-            Assert.True(mask[70 * Width + 208] < 0.1f && mask[130 * Width + 208] < 0.1f, $"{width}: the ground");
+            Assert.True(mask[83 * Width + 208] < 0.1f && mask[117 * Width + 208] < 0.1f, $"{width}: the ground");
         }
     }
 
     [Fact]
     public void A_stroke_after_a_box_leaves_what_the_box_found()
     {
-        // One of its colours is the wall's, too, where nobody sees it: by the stroke's colours alone only the patch is the thing.
+        // By the stroke's colours alone the patch, and the wall, would be the thing.
         var rgb = Patched();
         var corrected = Boxed with { Inside = [[At(0.48, 0.48) with { Turn = 1 }, At(0.52, 0.52)]], Width = 0.02 };
         double before = Overlap(Mask(rgb, Boxed)), after = Overlap(Mask(rgb, corrected));
@@ -138,9 +138,9 @@ public class CorrectionTests
     }
 
     [Fact]
-    public void A_dab_changes_less_than_a_long_stroke()
+    public void How_far_a_stroke_reaches_is_told_by_the_box()
     {
-        static float Extent(params StrokePoint[] stroke) => Markings.Of(Boxed with { Inside = [[.. stroke]], Width = 0.01 }, Width, Height).Extent;
+        static float Extent(params StrokePoint[] stroke) => Markings.Of(Boxed with { Inside = [[.. stroke]], Width = 0.01 }, Width, Height).Extent();
         // The box is 132 pixels wide and 140 high.
         Assert.Equal(60 / Math.Sqrt(132 * 132 + 140 * 140), Extent(At(0.4, 0.5), At(0.6, 0.5)), 0.01);
         Assert.Equal(0, Extent(At(0.5, 0.5)), 0.01);

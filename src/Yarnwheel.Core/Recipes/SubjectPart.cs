@@ -122,7 +122,7 @@ public sealed record StrokePoint
     /// <summary>Whether the stroke is lifted before this point: a new run begins.</summary>
     public bool? Lifted { get; init; }
 
-    /// <summary>When the stroke was drawn, among those of both kinds: where two lie over one another the later counts, of equal ones the outside; and in which order strokes correct what was found before them. Of a stroke's first point.</summary>
+    /// <summary>When the stroke was drawn, among those of both kinds: where two lie over one another the later counts, of equal ones the outside; and in which order strokes correct what was found before them; left out, the stroke is told with the box. Of a stroke's first point.</summary>
     [Range(0, 1000)]
     public int? Turn { get; init; }
 }

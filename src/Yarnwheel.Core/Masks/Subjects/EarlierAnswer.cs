@@ -22,9 +22,6 @@ internal sealed class EarlierAnswer
     /// <summary>The same of a long stroke.</summary>
     private const float LongReach = 0.2f;
 
-    /// <summary>A stroke shorter than this share of the box's diagonal mends a detail.</summary>
-    private const float Detail = 0.1f;
-
     private EarlierAnswer(float[] settled, float[] leaning)
     {
         Settled = settled;
@@ -37,32 +34,18 @@ internal sealed class EarlierAnswer
     /// <summary>Of each superpixel: how far it goes with the corrections whatever its colours say, −1 (outside) … 1 (inside). Where colours were right, none would have been drawn.</summary>
     public float[] Leaning { get; }
 
-    /// <summary>Whether a stroke tells more than it corrects: it is no dab, and most of it lies where the answer is as it says.</summary>
     /// <param name="picture">That is cut.</param>
     /// <param name="before">The earlier answer.</param>
-    /// <param name="stroke">The stroke's middle.</param>
-    public static bool IsConfirmed(CutPicture picture, SuperpixelCut before, Markings stroke)
+    /// <param name="correction">The stroke that corrects it.</param>
+    public static EarlierAnswer Of(CutPicture picture, SuperpixelCut before, CorrectingStroke correction)
     {
-        var marked = new MarkedSuperpixels(picture, stroke).Balance;
-        var right = marked.Where((m, k) => m > 0 == before.IsInside[k]).Sum(Math.Abs);
-        return stroke.Extent >= Detail && 2 * right > marked.Sum(Math.Abs);
-    }
-
-    /// <param name="picture">That is cut.</param>
-    /// <param name="before">The earlier answer.</param>
-    /// <param name="correction">The middle of the stroke that corrects it.</param>
-    public static EarlierAnswer Of(CutPicture picture, SuperpixelCut before, Markings correction)
-    {
-        var marked = new MarkedSuperpixels(picture, correction);
-        var seeds = marked.Touched;
-        var ways = NearnessLogOdds.Ways(picture, Enumerable.Range(0, seeds.Length).Where(k => seeds[k]));
+        var ways = NearnessLogOdds.Ways(picture, correction.Touched);
         var length = Math.Clamp(correction.Extent / Long, 0, 1);
         float most = Firmly + (Lightly - Firmly) * length, reach = DabReach + (LongReach - DabReach) * length;
-        var side = Math.Sign(marked.Balance.Sum());
         return new EarlierAnswer([.. ways.Select((way, k) => (before.IsInside[k] ? most : -most) * (1 - MathF.Exp(-way / Reach)))], [.. ways.Select((way, k) =>
         {
             var here = MathF.Exp(-way / reach);
-            return (before.Leaning?[k] ?? 0) * (1 - here) + side * here;
+            return (before.Leaning?[k] ?? 0) * (1 - here) + correction.Side * here;
         })]);
     }
 }

@@ -47,9 +47,6 @@ internal sealed class MarkedSuperpixels
     /// <summary>The same, and those that a mark only touches.</summary>
     public sbyte[] Seeds { get; }
 
-    /// <summary>Whether a stroke touches it.</summary>
-    public bool[] Touched => [.. Balance.Select(b => b != 0)];
-
     /// <summary>Number of pixels that strokes mark inside, less those that they mark outside.</summary>
     public int[] Balance { get; }
 

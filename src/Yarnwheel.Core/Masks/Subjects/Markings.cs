@@ -36,23 +36,18 @@ internal sealed class Markings
     public bool IsEmpty => Box.IsEmpty;
 
     /// <summary>How far what strokes mark reaches, as a share of the box's diagonal.</summary>
-    public float Extent
+    public float Extent()
     {
-        get
+        var (left, right, top, bottom) = (int.MaxValue, 0, int.MaxValue, 0);
+        for (var y = Box.Y; y < Box.Bottom; y++)
         {
-            var (left, right, top, bottom) = (int.MaxValue, 0, int.MaxValue, 0);
-            for (var y = Box.Y; y < Box.Bottom; y++)
+            for (var x = Box.X; x < Box.Right; x++)
             {
-                for (var x = Box.X; x < Box.Right; x++)
-                {
-                    if (Sides[y * width + x] is not (Inside or Outside)) continue;
-                    (left, right, top, bottom) = (Math.Min(left, x), Math.Max(right, x), Math.Min(top, y), Math.Max(bottom, y));
-                }
+                if (Sides[y * width + x] is not (Inside or Outside)) continue;
+                (left, right, top, bottom) = (Math.Min(left, x), Math.Max(right, x), Math.Min(top, y), Math.Max(bottom, y));
             }
-            return left > right ? 0 : (float)Math.Sqrt(Squares(right - left, bottom - top) / Squares(Box.Width, Box.Height));
-
-            static double Squares(double a, double b) => a * a + b * b;
         }
+        return left > right ? 0 : float.Hypot(right - left, bottom - top) / float.Hypot(Box.Width, Box.Height);
     }
 
     /// <param name="part">Box and strokes.</param>

@@ -46,8 +46,8 @@ internal sealed class SubjectSolution : IPiece
         // Of an answer that holds nothing there is nothing to be kept.
         if (before?.cut is { } earlier && earlier.IsInside.Contains(true))
         {
-            var last = Markings.Of(Corrections.MiddleOfLast(part), picture.Width, picture.Height, around);
-            if (!Corrections.MayTell(part) || !EarlierAnswer.IsConfirmed(picture, earlier, last))
+            var last = new CorrectingStroke(picture, Markings.Of(Corrections.MiddleOfLast(part), picture.Width, picture.Height, around));
+            if (!Corrections.MayTell(part) || !last.Confirms(earlier))
             {
                 // A correction reads on as the gesture was read before it.
                 var answer = EarlierAnswer.Of(picture, earlier, last);
