@@ -72,7 +72,7 @@ public class CorrectionTests
         var part = Boxed with { Inside = [[At(0.36, 0.4), At(0.36, 0.6)]], Outside = [[At(0.3, 0.2), At(0.3, 0.3)]], Width = 0.02 };
         var corrected = part with { Inside = part.Inside.Add([At(0.48, 0.48) with { Turn = 3 }, At(0.52, 0.52)]) };
         double before = Overlap(Mask(rgb, part)), after = Overlap(Mask(rgb, corrected));
-        Assert.True(before < 0.9 && after > 0.98, $"{before}, corrected {after}");
+        Assert.True(before < 0.8 && after > 0.97, $"{before}, corrected {after}");
     }
 
     [Fact]
@@ -96,7 +96,7 @@ public class CorrectionTests
         var rgb = Patched();
         var corrected = Boxed with { Inside = [[At(0.48, 0.48) with { Turn = 1 }, At(0.52, 0.52)]], Width = 0.02 };
         double before = Overlap(Mask(rgb, Boxed)), after = Overlap(Mask(rgb, corrected));
-        Assert.True(before is > 0.8 and < 0.9 && after > 0.98, $"{before}, corrected {after}");
+        Assert.True(before is > 0.65 and < 0.8 && after > 0.97, $"{before}, corrected {after}");
     }
 
     [Theory]
@@ -104,7 +104,9 @@ public class CorrectionTests
     [InlineData(false)]
     public void A_correction_takes_nothing_from_its_own_side_wherever_it_is_drawn(bool isInside)
     {
-        var source = new RenderSource(Pictures.Pyramid(Patched(), Width, Height), 1L << 28, null);
+        // A plate before a chequered wall of nearly its colours: what a stroke says of colours could turn anything.
+        var rgb = Picture((x, y) => Within(x, y, 150, 100, 34) ? (200, 200, 190) : Within(x, y, 150, 100, 50) ? (150, 105, 60) : x / 12 % 2 == y / 12 % 2 ? (90, 130, 135) : x / 12 % 4 == 0 ? (200, 200, 195) : (150, 120, 90), 12);
+        var source = new RenderSource(Pictures.Pyramid(rgb, Width, Height), 1L << 28, null);
         var first = Boxed with { Inside = [[At(0.36, 0.4), At(0.36, 0.6)]], Outside = [[At(0.3, 0.2), At(0.3, 0.3)]], Width = 0.02 };
         byte[] Cut(SubjectPart part) => source.Subject(part, TestContext.Current.CancellationToken).Mask(TestContext.Current.CancellationToken);
         var before = Cut(first);
@@ -148,5 +150,5 @@ public class CorrectionTests
     }
 
     /// <summary>The disc, with a square of the ground's colour in its middle.</summary>
-    private static byte[] Patched() => Picture((x, y) => Math.Abs(x - 150) < 16 && Math.Abs(y - 100) < 16 ? (110, 130, 120) : Within(x, y, 150, 100, 50) ? (190, 60, 50) : (110, 130, 120), 4);
+    private static byte[] Patched() => Picture((x, y) => Math.Abs(x - 150) < 24 && Math.Abs(y - 100) < 24 ? (110, 130, 120) : Within(x, y, 150, 100, 50) ? (190, 60, 50) : (110, 130, 120), 4);
 }
