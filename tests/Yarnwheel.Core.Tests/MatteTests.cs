@@ -126,10 +126,10 @@ public class MatteTests
             var (b, cb) = Model(random);
             Put(block.Foreground, i, f, cf);
             Put(block.Background, i, b, cb);
-            double mix = random.NextDouble(), prior = 0.01 + 0.98 * random.NextDouble(), mixed = 0.5 * random.NextDouble();
+            double mix = random.NextDouble(), prior = 0.01 + 0.98 * random.NextDouble(), mixed = random.NextDouble();
             var p = Enumerable.Range(0, 3).Select(c => mix * f[c] + (1 - mix) * b[c] + 0.01 * (random.NextDouble() - 0.5)).Select(v => Math.Max(0.002, v)).ToArray();
             (block.Red[i], block.Green[i], block.Blue[i]) = ((float)p[0], (float)p[1], (float)p[2]);
-            (block.Prior[i], block.MixedPrior[i], block.SeenInside[i], block.SeenOutside[i]) = ((float)prior, (float)mixed, 0, 0);
+            (block.Prior[i], block.Mixed[i], block.SeenInside[i], block.SeenOutside[i]) = ((float)prior, (float)mixed, 0, 0);
             expected[i] = Plain(p, f, cf, b, cb, prior, mixed);
         }
         AlphaPosterior.Of(block, MatteBlock.Size, 16, 0.01f);
@@ -157,25 +157,38 @@ public class MatteTests
         double Slope(double x) => x < 0.0031308 ? 1 / 12.92 : 2.4 / 1.055 * Math.Pow(x, 1.4 / 2.4);
         var noise = p.Select(x => Math.Pow(0.01 * Slope(x), 2)).ToArray();
         var volume = Math.Log(Slope(p[0]) * Slope(p[1]) * Slope(p[2]));
-        mixed = Math.Clamp(mixed + 2 * prior * (1 - prior), 0.03, 0.6) * 0.8;
+        var about = mixed;
+        mixed = Math.Clamp(0.5 * mixed + 2 * prior * (1 - prior), 0.03, 0.9) * 0.8;
         int[] diagonal = [0, 3, 5];
-        double[] Widened(double[] c, double[] mean) => [.. c.Select((v, k) => v + (Array.IndexOf(diagonal, k) is var d && d >= 0 ? Math.Pow(0.03 * mean[d] + 0.002, 2) : 0))];
+        double[] Widened(double[] c, double[] mean) => [.. c.Select((v, k) => v + (Array.IndexOf(diagonal, k) is var d && d >= 0 ? Math.Pow(0.02 * mean[d] + 0.0009, 2) : 0))];
         (cf, cb) = (Widened(cf, f), Widened(cb, b));
+        // A covariance with the noise on its diagonal: its determinant, and the product of two vectors by its inverse.
+        (double Determinant, Func<double[], double[], double> Product) Inverse(double[] spread)
+        {
+            var c = (double[])spread.Clone();
+            for (var d = 0; d < 3; d++) c[diagonal[d]] += noise[d];
+            double[] adjugate = [c[3] * c[5] - c[4] * c[4], c[2] * c[4] - c[1] * c[5], c[1] * c[4] - c[2] * c[3], c[0] * c[5] - c[2] * c[2], c[1] * c[2] - c[0] * c[4], c[0] * c[3] - c[1] * c[1]];
+            var determinant = c[0] * adjugate[0] + c[1] * adjugate[1] + c[2] * adjugate[2];
+            return (determinant, (r, q) => (adjugate[0] * r[0] * q[0] + adjugate[3] * r[1] * q[1] + adjugate[5] * r[2] * q[2]
+                + adjugate[1] * (r[0] * q[1] + r[1] * q[0]) + adjugate[2] * (r[0] * q[2] + r[2] * q[0]) + adjugate[4] * (r[1] * q[2] + r[2] * q[1])) / determinant);
+        }
         var logs = Enumerable.Range(0, 17).Select(k =>
         {
             double t = k / 16.0, u = 1 - t;
-            var c = cf.Zip(cb, (x, y) => t * t * x + u * u * y).ToArray();
-            for (var d = 0; d < 3; d++) c[diagonal[d]] += noise[d];
+            var (determinant, product) = Inverse([.. cf.Zip(cb, (x, y) => t * t * x + u * u * y)]);
             var r = Enumerable.Range(0, 3).Select(x => p[x] - t * f[x] - u * b[x]).ToArray();
-            double[] adjugate = [c[3] * c[5] - c[4] * c[4], c[2] * c[4] - c[1] * c[5], c[1] * c[4] - c[2] * c[3], c[0] * c[5] - c[2] * c[2], c[1] * c[2] - c[0] * c[4], c[0] * c[3] - c[1] * c[1]];
-            var determinant = c[0] * adjugate[0] + c[1] * adjugate[1] + c[2] * adjugate[2];
-            var length = (adjugate[0] * r[0] * r[0] + adjugate[3] * r[1] * r[1] + adjugate[5] * r[2] * r[2] + 2 * (adjugate[1] * r[0] * r[1] + adjugate[2] * r[0] * r[2] + adjugate[4] * r[1] * r[2])) / determinant;
-            var log = -1.5 * Math.Log(2 * Math.PI) - 0.5 * (length + Math.Log(determinant));
+            var log = -1.5 * Math.Log(2 * Math.PI) - 0.5 * (product(r, r) + Math.Log(determinant));
             if (k is 0 or 16) log = Math.Log(Math.Exp(log) + 1e-3 / Math.Exp(volume));
             return log + Math.Log(k == 0 ? (1 - mixed) * (1 - prior) : k == 16 ? (1 - mixed) * prior : mixed / 15);
         }).ToArray();
         var weights = logs.Select(l => Math.Exp(l - logs.Max())).ToArray();
-        return weights.Select((w, k) => w * k / 16).Sum() / weights.Sum();
+        var mean = weights.Select((w, k) => w * k / 16).Sum() / weights.Sum();
+        // Fisher's linear discriminant, the means at 0 and 1.
+        var (_, both) = Inverse([.. cf.Zip(cb, (x, y) => x + y)]);
+        double[] way = [.. f.Zip(b, (x, y) => x - y)];
+        var apart = both(way, way);
+        var place = Math.Clamp(both(way, [.. p.Zip(b, (x, y) => x - y)]) / apart, 0, 1);
+        return mean + 0.4 * about * apart / (apart + 30) * (place - mean);
     }
 
     [Fact]

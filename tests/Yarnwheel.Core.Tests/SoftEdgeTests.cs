@@ -112,7 +112,7 @@ public class SoftEdgeTests
             Moments(block.Background, Hedge, k);
         }
         ColourPlace.Of(block, MatteBlock.Size, 0.004f);
-        for (var k = 0; k < MatteBlock.Size; k++) Assert.Equal(shares[k], block.Mean[k], 1e-3f);
+        for (var k = 0; k < MatteBlock.Size; k++) Assert.Equal(shares[k], block.Place[k], 1e-3f);
         Assert.All(block.Apart.ToArray(), a => Assert.True(a > 100));
     }
 }

@@ -4,14 +4,22 @@ namespace Yarnwheel.Core.Masks.Matting;
 
 /// <summary>How far pixels are mixed of two sides, each a local Gaussian of linear light: mean and deviation of the posterior over alpha.</summary>
 /// <remarks>Over α = k / <see cref="Steps"/>: N(I; αF + (1 − α)B, α² ΣF + (1 − α)² ΣB + noise) times a prior. The pure ends also know the colours of the whole picture.
+/// Where all around is mixed the mean goes some of the way to the colour's own place between both sides (<see cref="ColourPlace"/>).
 /// (Bayesian matting as in Y.-Y. Chuang et al., CVPR 2001, with the posterior's mean instead of its top.)</remarks>
 internal static class AlphaPosterior
 {
     /// <summary>Prior weight of mixed pixels.</summary>
     private const float Mixed = 0.8f;
 
+    private const float MostMixed = 0.9f;
+
     /// <summary>Weight of the whole picture's colours.</summary>
-    private const float Global = 0.02f;
+    private const float Global = 0.045f;
+
+    /// <summary>How far a colour's place counts where its neighbours are mixed, and the squared distance of both sides at which it counts half of that.</summary>
+    /// <remarks>The posterior's mean leans to the pure ends, which a soft edge has few of.</remarks>
+    private const float Placed = 0.4f;
+    private const float PlacedApart = 30;
 
     /// <summary>Works on a block's first pixels.</summary>
     /// <param name="block">Its pixels.</param>
@@ -40,7 +48,7 @@ internal static class AlphaPosterior
             {
                 var volume = LaneMath.Log(block.Volume.Load<T>(i) + T.Of(1e-12f));
                 var inside = block.Prior.Load<T>(i);
-                var mixed = LaneMath.Clamp(block.MixedPrior.Load<T>(i) + T.Of(2) * inside * (one - inside), T.Of(0.03f), T.Of(0.6f)) * T.Of(Mixed);
+                var mixed = LaneMath.Clamp(T.Of(0.5f) * block.Mixed.Load<T>(i) + T.Of(2) * inside * (one - inside), T.Of(0.03f), T.Of(MostMixed)) * T.Of(Mixed);
                 T outside = LaneMath.Log((one - mixed) * (one - inside)), within = LaneMath.Log((one - mixed) * inside);
                 block.LogOutside.Save(i, outside);
                 block.LogInside.Save(i, within);
@@ -123,8 +131,9 @@ internal static class AlphaPosterior
                     square = T.MulAdd(weight, alpha * alpha, square);
                 }
                 mean = mean / sum;
-                block.Mean.Save(i, mean);
                 block.Deviation.Save(i, T.Root(T.Max(T.Of(0), square / sum - mean * mean)));
+                T apart = block.Apart.Load<T>(i), placed = T.Of(Placed) * block.Mixed.Load<T>(i) * apart / (apart + T.Of(PlacedApart));
+                block.Mean.Save(i, T.MulAdd(placed, LaneMath.Clamp(block.Place.Load<T>(i), T.Of(0), T.Of(1)) - mean, mean));
             }
         }
     }

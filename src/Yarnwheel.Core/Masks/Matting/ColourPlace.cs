@@ -7,10 +7,10 @@ namespace Yarnwheel.Core.Masks.Matting;
 internal static class ColourPlace
 {
     /// <summary>Least spread of a side's colour: a share of its mean, and a constant.</summary>
-    private const float Relative = 0.03f;
-    private const float Absolute = 0.002f;
+    private const float Relative = 0.02f;
+    private const float Absolute = 0.0009f;
 
-    /// <summary>Works on a block's first pixels: turns moments into models, fills in the noise, <see cref="MatteBlock.Apart"/>, and the place, not clamped, as <see cref="MatteBlock.Mean"/>.</summary>
+    /// <summary>Works on a block's first pixels: turns moments into models, fills in the noise, <see cref="MatteBlock.Apart"/>, and <see cref="MatteBlock.Place"/>, not clamped.</summary>
     /// <param name="block">Its light and moments are read; the moments are replaced by models.</param>
     /// <param name="count">How many.</param>
     /// <param name="noise">Deviation of the picture's noise, encoded 0 … 1.</param>
@@ -21,6 +21,12 @@ internal static class ColourPlace
         ColourModels.OfMoments(block.Background, count, Relative, Absolute);
         LaneLoop.Over(new PlaceKernel(block), count);
     }
+
+    /// <summary>How mixed a colour looks by its place, 0 … 1, less what spread alone would make of it: that puts pure colours between both sides as well.</summary>
+    /// <param name="place">0 … 1; beyond it, below 0.</param>
+    /// <param name="apart">How far both sides lie apart, squared deviations.</param>
+    /// <param name="spread">What a spread of one deviation adds.</param>
+    public static float Mixed(float place, float apart, float spread) => MathF.Max(0, 4 * place * (1 - place) - spread / MathF.Sqrt(apart + 1));
 
     private readonly ref struct PlaceKernel(MatteBlock block) : ILaneKernel
     {
@@ -37,7 +43,7 @@ internal static class ColourPlace
                 var (u, v, w) = adjugate.Times(red, green, blue);
                 var all = T.Max(T.MulAdd(u, red, T.MulAdd(v, green, w * blue)), T.Of(1e-30f));
                 var own = T.MulAdd(u, block.Red.Load<T>(i) - background.Red, T.MulAdd(v, block.Green.Load<T>(i) - background.Green, w * (block.Blue.Load<T>(i) - background.Blue)));
-                block.Mean.Save(i, own / all);
+                block.Place.Save(i, own / all);
                 block.Apart.Save(i, all / determinant);
             }
         }

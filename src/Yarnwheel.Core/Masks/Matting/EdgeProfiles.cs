@@ -67,8 +67,7 @@ internal sealed class EdgeProfiles
         numbers[step + 1][at] += share;
         places[step][at] += (1 - share) * place;
         places[step + 1][at] += share * place;
-        // Spread alone puts pure colours between both sides as well.
-        mixed[at] += MathF.Max(0, Mixedness(place) - Spread / MathF.Sqrt(apart + 1));
+        mixed[at] += ColourPlace.Mixed(place, apart, Spread);
         told[at] += apart / (apart + MatteSolver.Told);
     }
 
@@ -115,7 +114,7 @@ internal sealed class EdgeProfiles
             }
             var mean = places[k][c] /= number;
             count += number;
-            expected += number * MathF.Max(0, Mixedness(mean));
+            expected += number * ColourPlace.Mixed(mean, 0, 0);
             wide += StepWidth * Math.Clamp((MathF.Min(mean, 1 - mean) - End) / EndMore, 0, 1);
         }
         if (expected < 1e-6f) return 0;
@@ -127,8 +126,6 @@ internal sealed class EdgeProfiles
         t = Math.Clamp(t, 0, 1);
         return t * t * (3 - 2 * t);
     }
-
-    private static float Mixedness(float place) => 4 * place * (1 - place);
 
     private (int Step, float Share) Step(float distance)
     {

@@ -10,7 +10,7 @@ internal sealed class MatteBlock
     public const int MostSteps = 16;
 
     private const int Moments = 10;
-    private const int Own = 20;
+    private const int Own = 21;
     private readonly float[] values = new float[(Own + 2 * Moments + MostSteps + 1) * Size];
 
     /// <summary>Takes a pixel's light.</summary>
@@ -29,8 +29,8 @@ internal sealed class MatteBlock
     /// <summary>How likely it is inside, 0 … 1, before its colour is looked at.</summary>
     public Span<float> Prior => Row(3);
 
-    /// <summary>How likely it is mixed, by its neighbours, 0 … 0.5.</summary>
-    public Span<float> MixedPrior => Row(4);
+    /// <summary>How mixed its neighbours are, 0 … 1.</summary>
+    public Span<float> Mixed => Row(4);
 
     /// <summary>Density of its colour in what is surely outside, in all of the picture; 1 for an even spread.</summary>
     public Span<float> SeenOutside => Row(5);
@@ -38,7 +38,7 @@ internal sealed class MatteBlock
     /// <summary>Density of its colour in what is surely inside.</summary>
     public Span<float> SeenInside => Row(6);
 
-    /// <summary>Found: the expected alpha, or the place between both sides' colours (<see cref="ColourPlace"/>).</summary>
+    /// <summary>Found: the expected alpha.</summary>
     public Span<float> Mean => Row(7);
 
     /// <summary>Found: its deviation.</summary>
@@ -68,6 +68,9 @@ internal sealed class MatteBlock
 
     /// <summary>Of a cube of one step of the encoded colour: its volume in light.</summary>
     public Span<float> Volume => Row(19);
+
+    /// <summary>Found: the place between both sides' colours (<see cref="ColourPlace"/>).</summary>
+    public Span<float> Place => Row(20);
 
     /// <summary>Ten rows of moments of the foreground's colour; then its model: a row that says nothing, the mean's three, the spread's six.</summary>
     public Span<float> Foreground => values.AsSpan(Own * Size, Moments * Size);

@@ -20,6 +20,9 @@ internal static class MatteGuards
     private const float Changed = 0.2f;
     private const double Blob = 4;
 
+    /// <summary>What was added is no blob where less than this of a pixel is inside: a wide soft edge.</summary>
+    private const float Mostly = 0.5f;
+
     /// <summary>What was painted too wide may be taken away where both sides are told apart so well, squared.</summary>
     private const float Told = 16;
 
@@ -84,7 +87,7 @@ internal static class MatteGuards
         var deep = new bool[alpha.Length];
         Rows.Each(height, y =>
         {
-            for (var i = y * width; i < (y + 1) * width; i++) kept.Values[i] = !(deep[i] = sign * (alpha[i] - rough[i]) > Changed && apart[i] < told);
+            for (var i = y * width; i < (y + 1) * width; i++) kept.Values[i] = !(deep[i] = sign * (alpha[i] - rough[i]) > Changed && apart[i] < told && (sign < 0 || alpha[i] > Mostly));
         }, cancel);
         // Most changes are thin: those that no diamond fits into hold no disc either.
         if (!KeepDeep(deep, width, height)) return;
@@ -109,7 +112,7 @@ internal static class MatteGuards
     private static bool KeepDeep(bool[] marked, int width, int height)
     {
         var depth = new byte[marked.Length];
-        const byte Most = (byte)Blob + 1;
+        const byte Deepest = (byte)Blob + 1;
         for (var y = 0; y < height; y++)
         {
             if (!marked.AsSpan(y * width, width).Contains(true)) continue;
@@ -117,8 +120,8 @@ internal static class MatteGuards
             {
                 var i = y * width + x;
                 if (!marked[i]) continue;
-                int above = y > 0 ? depth[i - width] : Most, before = x > 0 ? depth[i - 1] : Most;
-                depth[i] = (byte)Math.Min(Most, 1 + Math.Min(above, before));
+                int above = y > 0 ? depth[i - width] : Deepest, before = x > 0 ? depth[i - 1] : Deepest;
+                depth[i] = (byte)Math.Min(Deepest, 1 + Math.Min(above, before));
             }
         }
         var any = false;
@@ -129,9 +132,9 @@ internal static class MatteGuards
             {
                 var i = y * width + x;
                 if (!marked[i]) continue;
-                int below = y + 1 < height ? depth[i + width] : Most, after = x + 1 < width ? depth[i + 1] : Most;
+                int below = y + 1 < height ? depth[i + width] : Deepest, after = x + 1 < width ? depth[i + 1] : Deepest;
                 depth[i] = (byte)Math.Min(depth[i], 1 + Math.Min(below, after));
-                any |= marked[i] = depth[i] >= Most;
+                any |= marked[i] = depth[i] >= Deepest;
             }
         }
         return any;

@@ -29,14 +29,18 @@ internal static class MatteSolver
     private const float Kept = 0.05f;
 
     /// <summary>Squared distance of the two models at which a pixel is half trusted.</summary>
-    public const float Told = 4;
+    public const float Told = 2.7f;
 
     /// <summary>Doubt of a change: a share of the deviation of what was found, and a constant.</summary>
     private const float Hesitant = 0.3f;
     private const float Slight = 0.02f;
 
-    private static readonly double[] ForegroundReach = [3, 6, 12, 30];
-    private static readonly double[] BackgroundReach = [2, 5, 12, 30];
+    /// <summary>What spread alone adds to how mixed pure colours look, at a distance of one deviation.</summary>
+    private const float Spread = 1.5f;
+
+    // A thing has fewer colours than what lies behind it: they are taken from farther off.
+    private static readonly double[] ForegroundReach = [7, 20, 60];
+    private static readonly double[] BackgroundReach = [2.5, 6, 15, 40];
 
     /// <param name="whole">The photo.</param>
     /// <param name="mask">The rough mask, 0 … 1, of the same size.</param>
@@ -56,9 +60,12 @@ internal static class MatteSolver
         int width = region.Width, height = region.Height;
         var band = Band(share);
         var (light, bins) = Both(() => CellLight.Of(picture.Light, picture.Cell), () => ColourBins.Of(picture.Light));
-        var (first, expected) = Both(() => MatteWitnesses.First(picture, light, rough, radius, cancel), () => SmallBlur.Of(rough, width, height, 2));
+        var (first, expected) = Both(() => MatteWitnesses.First(picture, light, rough, radius, cancel), () => SmallBlur.Of(rough, width, height, 1.3));
         var (alpha, sure, deviation, apart) = ((float[])rough.Clone(), (float[])rough.Clone(), new float[rough.Length], new float[rough.Length]);
         var (weightIn, weightOut) = (first.Inside, first.Outside);
+        // How mixed each pixel's colour looks; by the alpha found it would become sharper from round to round.
+        var ownMixed = Array.ConvertAll(rough, m => ColourPlace.Mixed(m, 0, 0));
+        var mixed = ownMixed;
         LocalMoments? foreground = null, background = null;
         var active = band;
         bool isLast = false, grows = false;
@@ -66,7 +73,7 @@ internal static class MatteSolver
         {
             var before = (float[])alpha.Clone();
             (foreground, background) = Both(() => LocalMoments.Of(light, weightIn, ForegroundReach, cancel, foreground), () => LocalMoments.Of(light, weightOut, BackgroundReach, cancel, background));
-            var (near, mixed) = Both(() => SmallBlur.Of(alpha, width, height, 1.2), () => Mixedness(alpha, width, height));
+            (var near, mixed) = Both(() => SmallBlur.Of(alpha, width, height, 1.2), () => SmallBlur.Of(ownMixed, width, height, 1.5));
             MatteBlocks.Each(active.Length, (block, from, count) =>
             {
                 var (row, start) = (0, -width);
@@ -80,7 +87,7 @@ internal static class MatteSolver
                     foreground.Put(place, block.Foreground, k);
                     background.Put(place, block.Background, k);
                     block.Prior[k] = Prior(near[at], expected[at]);
-                    block.MixedPrior[k] = 0.5f * mixed[at];
+                    block.Mixed[k] = mixed[at];
                 }
                 AlphaPosterior.Of(block, count, Steps, picture.Noise);
                 for (var k = 0; k < count; k++)
@@ -91,6 +98,7 @@ internal static class MatteSolver
                     sure[at] = rough[at] + Trust(block.Apart[k]) * share[at] * Sure(block.Mean[k] - rough[at], block.Deviation[k]);
                     deviation[at] = block.Deviation[k] * MathF.Sqrt(learnt);
                     apart[at] = block.Apart[k];
+                    ownMixed[at] = ColourPlace.Mixed(Math.Clamp(block.Place[k], 0, 1), block.Apart[k], Spread);
                 }
             }, cancel);
             var change = band.Length == 0 ? 0 : Change(band, alpha, before) / band.Length;
@@ -108,7 +116,7 @@ internal static class MatteSolver
         }
         var bounds = MatteGuards.Lay(sure, rough, apart, width, height, cancel);
         if (told is not null) MatteGuards.Keep(sure, rough, bounds, new Plane<sbyte>(whole.Whole, told).Cut(region).Values, width, height);
-        return new MatteSolution(picture, sure, expected, share, MatteBand.Open(sure, rough, share, width, height), bounds, foreground!, background!, inside, outside);
+        return new MatteSolution(picture, sure, expected, mixed, share, MatteBand.Open(sure, rough, share, width, height), bounds, foreground!, background!, inside, outside);
     }
 
     /// <summary>Two pieces of work that don't depend on each other, at the same time.</summary>
@@ -168,13 +176,5 @@ internal static class MatteSolver
     {
         var doubt = Hesitant * deviation + Slight;
         return change * (change * change) / (change * change + doubt * doubt);
-    }
-
-    /// <summary>How mixed the neighbours of each pixel are, 0 … 1.</summary>
-    private static float[] Mixedness(float[] alpha, int width, int height)
-    {
-        var mixed = new float[alpha.Length];
-        for (var i = 0; i < mixed.Length; i++) mixed[i] = 4 * alpha[i] * (1 - alpha[i]);
-        return SmallBlur.Of(mixed, width, height, 1.5);
     }
 }

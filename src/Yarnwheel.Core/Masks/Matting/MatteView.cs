@@ -71,7 +71,7 @@ internal sealed class MatteView
             solution.Background.Put(place, block.Background, count);
             var near = Between(solution.Alpha, u, v);
             block.Prior[count] = MatteSolver.Prior(near, Between(solution.Expected, u, v));
-            block.MixedPrior[count] = 2 * near * (1 - near);
+            block.Mixed[count] = Between(solution.Mixed, u, v);
             block.Name[count++] = x;
             if (count == MatteBlock.Size) count = Flush(block, count, row, rough, region, into);
         }

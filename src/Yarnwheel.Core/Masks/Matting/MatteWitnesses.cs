@@ -11,7 +11,7 @@ namespace Yarnwheel.Core.Masks.Matting;
 internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] Size, (float[] Inside, float[] Outside)? Voices)
 {
     /// <summary>Pieces of the rough mask about this size, pixels, are half as good witnesses of the subject's colour as large ones.</summary>
-    private const float Scrap = 150;
+    private const float Scrap = 225;
 
     /// <summary>What the rough mask is sure of. What lies deep decides; strands speak only where nothing deeper is near.</summary>
     /// <param name="picture">The picture.</param>
@@ -35,7 +35,7 @@ internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] S
                 int i = y * width + x, cell = cells + x / picture.Cell;
                 float m = rough[i], r = rest[i], d = deepOut[i] * deepOut[i];
                 inside[i] = m * m * (0.05f + 0.95f * deepIn[i] * deepIn[i]) * size[i] * pureIn[cell];
-                outside[i] = r * r * (0.02f + 0.98f * d * d) * pureOut[cell];
+                outside[i] = r * r * (0.045f + 0.955f * d * d) * pureOut[cell];
             }
         }, cancel);
         var depth = MatteDepth.Of(rough, width, height, radius, cancel);
@@ -140,7 +140,7 @@ internal sealed record MatteWitnesses(float[] Inside, float[] Outside, float[] S
     /// <summary>How pure a cell's surroundings are.</summary>
     private static float[] Pure(MattePicture picture, float[] mask)
     {
-        float[] near = SmallBlur.Of(mask, picture.CellsAcross, picture.CellsDown, 2.0 / picture.Cell), far = SmallBlur.Of(mask, picture.CellsAcross, picture.CellsDown, 4.0 / picture.Cell);
+        float[] near = SmallBlur.Of(mask, picture.CellsAcross, picture.CellsDown, 0.6 / picture.Cell), far = SmallBlur.Of(mask, picture.CellsAcross, picture.CellsDown, 1.2 / picture.Cell);
         for (var i = 0; i < near.Length; i++) near[i] = 0.001f + 0.999f * near[i] * near[i] * far[i] * far[i];
         return near;
     }

@@ -105,7 +105,7 @@ internal static class SoftEdges
                 background.Put(between, block.Background, k);
             }
             ColourPlace.Of(block, count, picture.Noise);
-            block.Mean[..count].CopyTo(place.AsSpan(from));
+            block.Place[..count].CopyTo(place.AsSpan(from));
             block.Apart[..count].CopyTo(apart.AsSpan(from));
         }, cancel);
         return (place, apart);
