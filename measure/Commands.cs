@@ -3,6 +3,7 @@ using System.Globalization;
 using Yarnwheel.Measure.Faults;
 using Yarnwheel.Measure.Quality;
 using Yarnwheel.Measure.Quality.Edges;
+using Yarnwheel.Measure.Quality.Edges.Randomised;
 using Yarnwheel.Measure.Quality.Subjects;
 using Yarnwheel.Measure.Speed;
 
@@ -69,16 +70,18 @@ internal static class Commands
         var fresh = new Option<bool>("--fresh") { Description = "Those that were made last." };
         var guided = new Option<bool>("--guided") { Description = "With --hard or --aside: the guided filter too." };
         var tidy = new Option<bool>("--tidy") { Description = "With --hard or --aside: the settings that tidying proposes against the best found by search." };
-        var command = new Command("edges", "Masks and pictures with refined edges against exact truth.") { drawn, quick, hard, aside, later, fresh, guided, tidy };
+        var random = new Option<int?>("--random") { Description = "So many scenes made at random." };
+        var command = new Command("edges", "Masks and pictures with refined edges against exact truth.") { drawn, quick, hard, aside, later, fresh, guided, tidy, random };
         command.SetAction(parsed =>
         {
+            if (parsed.GetValue(random) is { } count) RandomEdges.Print(count, parsed.GetValue(quick) ?? 60);
             var wanted = new[] { (hard, SceneUse.Tuned), (aside, SceneUse.Aside), (later, SceneUse.Later), (fresh, SceneUse.Fresh) }.Where(w => parsed.GetValue(w.Item1)).ToArray();
             foreach (var (_, use) in wanted)
             {
                 if (parsed.GetValue(tidy)) TidyTable.Print(use);
                 else HardEdges.Print(parsed.GetValue(quick) ?? 60, use, parsed.GetValue(guided));
             }
-            if (wanted.Length > 0) return;
+            if (wanted.Length > 0 || parsed.GetValue(random) is not null) return;
             if (parsed.GetValue(quick) is { } follow) EdgeQualityTable.Quick(follow, !parsed.GetValue(drawn));
             else EdgeQualityTable.Print(!parsed.GetValue(drawn), isShort: false);
         });
@@ -122,6 +125,7 @@ internal static class Commands
         Stopwatches.IsShort = true;
         GreysTable.Print(isShort: true);
         EdgeQualityTable.Print(traced: false, isShort: true);
+        RandomEdges.Print(1, 60);
         ClingTable.Print(search: false, isShort: true);
         SubjectTable.Print(boxAlone: false, null, null, SceneUse.Fresh, most: 1);
         KernelTable.Print();

@@ -1,5 +1,3 @@
-using Yarnwheel.Core.Imaging;
-
 namespace Yarnwheel.Measure.Quality.Edges;
 
 /// <summary>Scenes on which edges fail; a third of them, of kinds that the others have not, was put aside before anything was tuned.</summary>
@@ -77,7 +75,7 @@ internal static class HardScenes
         if (blur > 0) alpha = Blurred(alpha, blur);
         if (change is not null) alpha = change(alpha);
         var rest = Dyes.Texture(behind, 9, 0.3f, 23, Width, Height);
-        if (blurBehind > 0) rest = BlurredLight(rest, blurBehind);
+        if (blurBehind > 0) rest = Softening.BlurredLight(rest, blurBehind, Width, Height);
         return Of(name, alpha, Dyes.Texture(subject, 5, 0.35f, 11, Width, Height), rest, [.. canvas.Middles.Where(m => alpha[m] > 0.5f).Distinct()]);
     }
 
@@ -110,24 +108,13 @@ internal static class HardScenes
     {
         var canvas = new Canvas(Width, Height, Fine);
         Figures.Leaves(canvas, Width, Height, 14);
-        var still = canvas.Alpha();
-        var alpha = new float[still.Length];
         const int Way = 9;
-        for (var y = 0; y < Height; y++)
-            for (var x = 0; x < Width; x++)
-                for (var k = -Way; k <= Way; k++) alpha[y * Width + x] += still[y * Width + Math.Clamp(x + k, 0, Width - 1)] / (2 * Way + 1);
+        var alpha = Softening.Moved(canvas.Alpha(), [.. Enumerable.Range(-Way, 2 * Way + 1).Select(k => (k, 0))], Width, Height);
         return Of("moved", alpha, Dyes.Texture(Blue, 5, 0.35f, 11, Width, Height), Dyes.Texture(Patches(120, Linen, Orange), 9, 0.3f, 23, Width, Height), []);
     }
 
     /// <summary>Moved along both axes alike while the shutter was open.</summary>
-    private static float[] Aslant(float[] still, int way)
-    {
-        var moved = new float[still.Length];
-        for (var y = 0; y < Height; y++)
-            for (var x = 0; x < Width; x++)
-                for (var k = -way; k <= way; k++) moved[y * Width + x] += still[Math.Clamp(y + k, 0, Height - 1) * Width + Math.Clamp(x + k, 0, Width - 1)] / (2 * way + 1);
-        return moved;
-    }
+    private static float[] Aslant(float[] still, int way) => Softening.Moved(still, [.. Enumerable.Range(-way, 2 * way + 1).Select(k => (k, k))], Width, Height);
 
     /// <summary>Sharp at the left, farther out of focus to the right.</summary>
     private static float[] Deepening(float[] sharp, double most)
@@ -144,13 +131,7 @@ internal static class HardScenes
         return result;
     }
 
-    private static float[] Blurred(float[] plane, double sigma) => GaussianBlur.Of(new Plane<float>(new Region(0, 0, Width, Height), plane), sigma, CancellationToken.None).Values;
-
-    private static float[] BlurredLight(float[] light, double sigma)
-    {
-        var channels = Enumerable.Range(0, 3).Select(c => Blurred([.. light.Where((_, i) => i % 3 == c)], sigma)).ToArray();
-        return [.. light.Select((_, i) => channels[i % 3][i / 3])];
-    }
+    private static float[] Blurred(float[] plane, double sigma) => Softening.Blurred(plane, sigma, Width, Height);
 
     /// <summary>A ground of patches with sharp borders.</summary>
     private static Func<double, double, float[]> Patches(double size, params float[][] dyes)
