@@ -18,7 +18,7 @@ internal static class Commands
     public static RootCommand Root() => new("Tables of quality and speed, beside their peers in the same run.")
     {
         Greys(), Edges(), Cling(), Subjects(),
-        Speeds("all", "All speeds.", (own, many) => SpeedTable.Print(own, many)),
+        All(),
         Speeds("memory", "Memory and time of copies and close frames with edges.", (own, many) => Each(m => MemoryTable.Rows(m, own, many))),
         Speeds("masks", "Patches and edges.", (own, _) => Each(m => m.Renderer(own) is var r ? PatchTable.Rows(r).Concat(EdgeTable.Rows(r)) : [])),
         Speeds("cuts", "Subjects.", (own, _) => Each(m => SubjectRows.Rows(m.Renderer(own)))),
@@ -49,6 +49,14 @@ internal static class Commands
     {
         var command = new Command(name, what) { Megapixels, Many };
         command.SetAction(parsed => work(parsed.GetValue(Megapixels), parsed.GetValue(Many)));
+        return command;
+    }
+
+    private static Command All()
+    {
+        var runs = new Option<int>("--runs") { Description = "How often: the one in the middle is shown, and the ends.", DefaultValueFactory = _ => 1 };
+        var command = new Command("all", "All speeds.") { Megapixels, Many, runs };
+        command.SetAction(parsed => SpeedTable.Print(parsed.GetValue(Megapixels), parsed.GetValue(Many), Math.Max(1, parsed.GetValue(runs))));
         return command;
     }
 
@@ -129,7 +137,7 @@ internal static class Commands
         ClingTable.Print(search: false, isShort: true);
         SubjectTable.Print(boxAlone: false, null, null, SceneUse.Fresh, most: 1);
         KernelTable.Print();
-        SpeedTable.Print(2, 3);
+        SpeedTable.Print(2, 3, 1);
         Each(m => MemoryTable.Rows(m, 2, 3));
         SetTable.Print(3, 2);
     });

@@ -188,11 +188,32 @@ public class MattePieceTests
         for (var x = 15; x < 55; x++)
             for (var y = 33; y < 36; y++) alpha[y * Width + x] = 1;
         var apart = Enumerable.Repeat(400f, alpha.Length).ToArray();
-        var bounds = MatteGuards.Lay(alpha, rough, apart, Width, Height, CancellationToken.None);
+        // The band ends within what was added.
+        var share = Enumerable.Range(0, alpha.Length).Select(i => i % Width < 25 ? 1f : 0).ToArray();
+        var bounds = MatteGuards.Lay(alpha, rough, apart, share, 12, Width, Height, CancellationToken.None);
         Assert.Equal(0, alpha[15 * Width + 28]);
         Assert.Equal(MatteGuards.AsRough, bounds[15 * Width + 28]);
         Assert.Equal(1, alpha[34 * Width + 50]);
         Assert.Equal(MatteGuards.Free, bounds[34 * Width + 50]);
+    }
+
+    [Theory]
+    [InlineData(40, 400, 8, true)]
+    [InlineData(20, 400, 8, true)] // The band ends in it, but farther off.
+    [InlineData(20, 400, 22, false)] // Here: it may be a leak.
+    [InlineData(40, 9, 8, false)] // Both sides are hardly told apart.
+    public void What_was_added_and_ends_at_an_edge_of_the_photo_stays(int leaksFrom, float told, int looked, bool stays)
+    {
+        var (rough, alpha) = (new float[Width * Height], new float[Width * Height]);
+        for (var y = 5; y < 40; y++)
+        {
+            for (var x = 5; x < 15; x++) rough[y * Width + x] = alpha[y * Width + x] = 1;
+            if (y < 30)
+                for (var x = 15; x < 26; x++) alpha[y * Width + x] = 1;
+        }
+        var share = Enumerable.Range(0, alpha.Length).Select(i => i % Width < 24 || i / Width < leaksFrom ? 1f : 0).ToArray();
+        var bounds = MatteGuards.Lay(alpha, rough, [.. Enumerable.Repeat(told, alpha.Length)], share, 4, Width, Height, CancellationToken.None);
+        Assert.Equal(stays ? (1, MatteGuards.Free) : (0, MatteGuards.AsRough), (alpha[looked * Width + 20], bounds[looked * Width + 20]));
     }
 
     [Fact]

@@ -100,16 +100,7 @@ internal static class RandomScenes
         var level = (float)(wide.Max() > 0.9f ? random.Within(0.25, 0.75) : random.Within(0.05, 0.2));
         var noise = new SmoothNoise(random.Next());
         double astray = random.Within(0.5, 6), size = random.Within(8, 50), soft = random.Chance(0.3) ? random.Within(0.5, 3) : 0;
-        var rough = new float[alpha.Length];
-        for (var y = 0; y < Height; y++)
-        {
-            for (var x = 0; x < Width; x++)
-            {
-                var u = Math.Clamp((int)Math.Round(x + astray * noise.At(x / size, y / size)), 0, Width - 1);
-                var v = Math.Clamp((int)Math.Round(y + astray * noise.At(x / size + 40, y / size)), 0, Height - 1);
-                rough[y * Width + x] = wide[v * Width + u] >= level ? 1 : 0;
-            }
-        }
+        var rough = RoughMasks.Astray(wide, level, noise, astray, size, Width, Height);
         return soft > 0 ? Softening.Blurred(rough, soft, Width, Height) : rough;
     }
 }

@@ -23,22 +23,28 @@ internal static class MatteGuards
     /// <summary>What was added is no blob where less than this of a pixel is inside: a wide soft edge.</summary>
     private const float Mostly = 0.5f;
 
-    /// <summary>What was painted too wide may be taken away where both sides are told apart so well, squared.</summary>
+    /// <summary>What was painted too wide may be taken away, and what ends at an edge of the photo added, where both sides are told apart so well, squared.</summary>
     private const float Told = 16;
+
+    /// <summary>The band is at its end where pixels could change less than this; what lies within so many of its radii goes with it.</summary>
+    private const float Inner = 0.95f;
+    private const double Near = 2;
 
     /// <summary>Applies the guards to a matte, and says where.</summary>
     /// <param name="alpha">The matte; changed.</param>
     /// <param name="rough">The mask it began with.</param>
     /// <param name="apart">How far both sides' models lie apart at each pixel, squared.</param>
+    /// <param name="share">How far each pixel could change at first, by its distance to the rough contour, 0 … 1.</param>
+    /// <param name="radius">How far from the contour that was, pixels.</param>
     /// <param name="width">Pixels.</param>
     /// <param name="height">Pixels.</param>
     /// <param name="cancel">Ends the work early.</param>
     /// <returns>Of each pixel, what was laid down.</returns>
-    public static byte[] Lay(float[] alpha, float[] rough, float[] apart, int width, int height, CancellationToken cancel)
+    public static byte[] Lay(float[] alpha, float[] rough, float[] apart, float[] share, double radius, int width, int height, CancellationToken cancel)
     {
         var bounds = new byte[alpha.Length];
-        Blobs(alpha, rough, apart, bounds, 1, float.PositiveInfinity, width, height, cancel);
-        Blobs(alpha, rough, apart, bounds, -1, Told, width, height, cancel);
+        Blobs(alpha, rough, Added(alpha, rough, apart, share, radius, width, height, cancel), bounds, 1, width, height, cancel);
+        Blobs(alpha, rough, Marked(width, height, i => rough[i] - alpha[i] > Changed && apart[i] < Told), bounds, -1, width, height, cancel);
         Islands(alpha, rough, bounds, width, height);
         Scraps(alpha, rough, apart, bounds, width, height);
         return bounds;
@@ -79,19 +85,33 @@ internal static class MatteGuards
         _ => alpha,
     };
 
-    /// <summary>A change that holds a disc of <see cref="Blob"/> pixels is taken back: rims and strands only.</summary>
-    private static void Blobs(float[] alpha, float[] rough, float[] apart, byte[] bounds, float sign, float told, int width, int height, CancellationToken cancel)
+    private static bool[] Marked(int width, int height, Func<int, bool> marks)
     {
-        var all = new Region(0, 0, width, height);
-        var kept = new Plane<bool>(all);
-        var deep = new bool[alpha.Length];
+        var marked = new bool[width * height];
         Rows.Each(height, y =>
         {
-            for (var i = y * width; i < (y + 1) * width; i++) kept.Values[i] = !(deep[i] = sign * (alpha[i] - rough[i]) > Changed && apart[i] < told && (sign < 0 || alpha[i] > Mostly));
-        }, cancel);
+            for (var i = y * width; i < (y + 1) * width; i++) marked[i] = marks(i);
+        });
+        return marked;
+    }
+
+    /// <summary>What was added and may be a leak: it goes on to the band's end near by. Elsewhere it ends at an edge of the photo, and is believed where both sides are told apart.</summary>
+    private static bool[] Added(float[] alpha, float[] rough, float[] apart, float[] share, double radius, int width, int height, CancellationToken cancel)
+    {
+        var added = Marked(width, height, i => alpha[i] - rough[i] > Changed && alpha[i] > Mostly);
+        if (!KeepDeep((bool[])added.Clone(), width, height)) return added;
+        var ends = DistanceTransform.Of(Marked(width, height, i => added[i] && share[i] < Inner), width, height, Near * radius + 1, cancel);
+        return Marked(width, height, i => added[i] && (apart[i] <= Told || ends.Distance(i) <= Near * radius));
+    }
+
+    /// <summary>A change that holds a disc of <see cref="Blob"/> pixels is taken back: rims and strands only. The marks of changes are used up.</summary>
+    private static void Blobs(float[] alpha, float[] rough, bool[] changed, byte[] bounds, float sign, int width, int height, CancellationToken cancel)
+    {
+        var all = new Region(0, 0, width, height);
+        var kept = new Plane<bool>(all, Array.ConvertAll(changed, c => !c));
         // Most changes are thin: those that no diamond fits into hold no disc either.
-        if (!KeepDeep(deep, width, height)) return;
-        var about = Contours.Bounds(deep, all).Widen(2 * (int)Blob + 3).Intersect(all);
+        if (!KeepDeep(changed, width, height)) return;
+        var about = Contours.Bounds(changed, all).Widen(2 * (int)Blob + 3).Intersect(all);
         kept = kept.Cut(about);
         var depth = DistanceTransform.Of(kept.Values, about.Width, about.Height, Blob + 1, cancel);
         var core = kept.All;

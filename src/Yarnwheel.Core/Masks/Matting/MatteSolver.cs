@@ -56,7 +56,7 @@ internal static class MatteSolver
         var region = picture.Light.Region;
         var (wide, rough) = (new Plane<float>(region), all.Cut(region).Values);
         wide.Paste(shares);
-        var share = wide.Values;
+        var (share, atFirst) = (wide.Values, (float[])wide.Values.Clone());
         int width = region.Width, height = region.Height;
         var band = Band(share);
         var (light, bins) = Both(() => CellLight.Of(picture.Light, picture.Cell), () => ColourBins.Of(picture.Light));
@@ -114,7 +114,7 @@ internal static class MatteSolver
             // What is settled on one side, and stays so, is not looked at again before the last round.
             active = isLast || isEarly ? band : Array.FindAll(band, i => Math.Abs(alpha[i] - before[i]) > Stays || alpha[i] is > Stays and < 1 - Stays || opened?[i] == true);
         }
-        var bounds = MatteGuards.Lay(sure, rough, apart, width, height, cancel);
+        var bounds = MatteGuards.Lay(sure, rough, apart, atFirst, radius, width, height, cancel);
         if (told is not null) MatteGuards.Keep(sure, rough, bounds, new Plane<sbyte>(whole.Whole, told).Cut(region).Values, width, height);
         return new MatteSolution(picture, sure, expected, mixed, share, MatteBand.Open(sure, rough, share, width, height), bounds, foreground!, background!, inside, outside);
     }
