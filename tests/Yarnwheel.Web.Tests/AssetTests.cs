@@ -41,24 +41,9 @@ public sealed partial class AssetTests : IDisposable
         Assert.Equal(shipped.Order(), named.Select(Path.GetFileName).Order());
     }
 
-    [Fact]
-    public async Task The_Shelf_fetches_what_the_Bench_will_load_when_it_has_nothing_else_to_do()
-    {
-        var take = await app.AddTakeAsync();
-        var ahead = Prefetch().Matches(await app.Client.GetStringAsync("/")).Select(m => m.Groups[1].Value).ToHashSet();
-        var bench = await app.Client.GetStringAsync($"/bench/{take}");
-        Assert.Subset(ahead, Preload().Matches(bench).Select(m => m.Groups[1].Value).ToHashSet());
-        Assert.Contains(ahead, address => address.EndsWith("/js/bench.js", StringComparison.Ordinal));
-        Assert.Contains(ahead, address => address.EndsWith("/css/bench.css", StringComparison.Ordinal));
-        Assert.DoesNotMatch(Prefetch(), bench);
-    }
-
     [GeneratedRegex("(?:href|src)=\"(/assets-[^\"]+)\"")]
     private static partial Regex Address();
 
     [GeneratedRegex("rel=\"modulepreload\" href=\"([^\"]+)\"")]
     private static partial Regex Preload();
-
-    [GeneratedRegex("rel=\"prefetch\" href=\"([^\"]+)\"")]
-    private static partial Regex Prefetch();
 }
