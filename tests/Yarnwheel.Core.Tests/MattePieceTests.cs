@@ -216,6 +216,22 @@ public class MattePieceTests
         Assert.Equal(stays ? (1, MatteGuards.Free) : (0, MatteGuards.AsRough), (alpha[looked * Width + 20], bounds[looked * Width + 20]));
     }
 
+    [Theory]
+    [InlineData(0.4f, true)]
+    [InlineData(0.6f, false)]
+    public void What_was_added_and_is_less_than_half_inside_is_a_soft_edge_and_no_blob(float added, bool stays)
+    {
+        var (rough, alpha) = (new float[Width * Height], new float[Width * Height]);
+        for (var y = 5; y < 40; y++)
+        {
+            for (var x = 5; x < 15; x++) rough[y * Width + x] = alpha[y * Width + x] = 1;
+            for (var x = 15; x < 30; x++) alpha[y * Width + x] = added;
+        }
+        // All of it lies at the band's end, so only how much is inside tells.
+        var bounds = MatteGuards.Lay(alpha, rough, [.. Enumerable.Repeat(400f, alpha.Length)], new float[alpha.Length], 12, Width, Height, CancellationToken.None);
+        Assert.Equal(stays ? (added, MatteGuards.Free) : (0, MatteGuards.AsRough), (alpha[20 * Width + 22], bounds[20 * Width + 22]));
+    }
+
     [Fact]
     public void A_stroke_that_would_be_lost_for_the_most_part_stays_and_one_that_only_overshoots_does_not()
     {

@@ -11,6 +11,7 @@ internal static class AlphaPosterior
     /// <summary>Prior weight of mixed pixels.</summary>
     private const float Mixed = 0.8f;
 
+    /// <summary>The most that is made of mixed neighbours, before that weight.</summary>
     private const float MostMixed = 0.9f;
 
     /// <summary>Weight of the whole picture's colours.</summary>

@@ -85,6 +85,7 @@ internal static class MatteGuards
         _ => alpha,
     };
 
+    /// <summary>Marks pixels by their indices.</summary>
     private static bool[] Marked(int width, int height, Func<int, bool> marks)
     {
         var marked = new bool[width * height];
