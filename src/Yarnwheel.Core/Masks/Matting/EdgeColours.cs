@@ -4,7 +4,8 @@ using Yarnwheel.Core.Lanes;
 namespace Yarnwheel.Core.Masks.Matting;
 
 /// <summary>The colours that a mask's edge is mixed from: the most likely pair of both sides' local models that gives the pixel.</summary>
-/// <remarks>F and B are Gaussians near the pixel, weighted by α⁶ and (1 − α)⁶; with r = I − αF − (1 − α)B and S the mixture's covariance,
+/// <remarks>F and B are Gaussians near the pixel, weighted by α³² and (1 − α)³², so that only what is pure counts,
+/// and then, when each mixed pixel has been parted into both, by α and 1 − α; with r = I − αF − (1 − α)B and S the mixture's covariance,
 /// F += α ΣF S⁻¹ r and B += (1 − α) ΣB S⁻¹ r (one step of a Kalman filter).</remarks>
 internal sealed class EdgeColours : IPiece
 {
@@ -12,10 +13,10 @@ internal sealed class EdgeColours : IPiece
     private const double Near = 24;
 
     /// <summary>Least spread of a side's colour: a share of its mean, and a constant.</summary>
-    private const float Relative = 0.05f;
-    private const float Absolute = 0.003f;
+    private const float Relative = 0.02f;
+    private const float Absolute = 0.0018f;
 
-    private static readonly double[] Reach = [1.5, 4, 10, 30];
+    private static readonly double[] Reach = [4, 20, 60];
 
     private readonly MattePicture picture;
     private readonly LocalMoments foreground;
@@ -83,8 +84,9 @@ internal sealed class EdgeColours : IPiece
             {
                 var own = alpha.Load<T>(i);
                 if (!isInside) own = T.Of(1) - own;
-                var cube = own * own * own;
-                weights.Save(i, (isFirst ? cube * cube : cube) + T.Of(1e-9f));
+                // α³² by squaring.
+                for (var k = 0; isFirst && k < 5; k++) own = own * own;
+                weights.Save(i, own + T.Of(1e-9f));
             }
         }
     }
@@ -106,7 +108,7 @@ internal sealed class EdgeColours : IPiece
                 foreground.Put(place, block.Foreground, k);
                 background.Put(place, block.Background, k);
             }
-            Unmix(block, count, 0.7f * picture.Noise);
+            Unmix(block, count, picture.Noise);
             for (var k = 0; k < count; k++)
             {
                 Put(own, soft[from + k], block.Foreground, k);
@@ -131,7 +133,7 @@ internal sealed class EdgeColours : IPiece
     public void Row(int y, ReadOnlySpan<int> columns, Plane<float> alpha, LightPlanes light, double width, double full, MatteBlock block, Span<EdgePair> into)
     {
         var step = (float)(picture.Whole.Width / width);
-        var noise = 0.7f * picture.NoiseAt(1 / step, full / picture.Whole.Width);
+        var noise = picture.NoiseAt(1 / step, full / picture.Whole.Width);
         float left = picture.Light.Region.X, top = picture.Light.Region.Y;
         for (var from = 0; from < columns.Length; from += MatteBlock.Size)
         {
