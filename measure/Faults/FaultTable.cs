@@ -28,15 +28,21 @@ internal static class FaultTable
             var takes = await EightAsync(server);
             // The first frames compile the code.
             await Drags.RunAsync(server, takes, 20);
-            var alone = await Drags.RunAsync(server, [takes[0]], 150);
-            var together = await Drags.RunAsync(server, takes, 60);
-            Row("one Bench dragging", $"median {alone.Median:F0} ms, p95 {alone.Late:F0} ms");
-            Row("eight Benches dragging at once", $"median {together.Median:F0} ms, p95 {together.Late:F0} ms = {together.Late / alone.Late:F1} × (goal 4), {together.Failed} failed");
+            await DragAsync(server, takes, "at a hand's pace, 60 moves a second", Drags.HandPace);
+            await DragAsync(server, takes, "as fast as frames come", null);
             Row("1,000 windows that listen", $"{await Drags.ListeningAsync(server, takes[0], 1000)} heard of an edit");
             var (shelf, ended) = await Uploads.SlowAsync(server, 200, TimeSpan.FromSeconds(15));
             Row("200 files sent byte by byte", $"the Shelf took {shelf:F0} ms meanwhile; {ended} let go after five seconds");
         }
         await MemoryAsync(program, files, photos, seed);
+    }
+
+    private static async Task DragAsync(Server server, IReadOnlyList<int> takes, string how, TimeSpan? pace)
+    {
+        var alone = await Drags.RunAsync(server, [takes[0]], 300, pace);
+        var together = await Drags.RunAsync(server, takes, 100, pace);
+        Row($"one Bench dragging {how}", $"median {alone.Median:F1} ms, p95 {alone.Late:F1} ms");
+        Row($"eight Benches at once, {how}", $"median {together.Median:F1} ms, p95 {together.Late:F1} ms = {together.Late / alone.Late:F1} × (goal 4), {together.Failed} failed");
     }
 
     private static async Task MemoryAsync(string program, int files, int photos, int seed)
