@@ -15,7 +15,7 @@ export function hueWay(work) {
   const nearest = (/** @type {number} */ hue) => (every() ?? []).reduce((best, entry, i, all) => (apart(entry.hue, hue) < apart(all[best].hue, hue) ? i : best), 0);
   const amount = (/** @type {any} */ begun, /** @type {number} */ way) => Math.min(100, Math.round(begun.amount + way));
   return {
-    hint: 'press on a colour and pull away: the further, the wider the arc of hues · its ends can be dragged on the wheel · Esc drops it',
+    hint: 'pull away from a colour: the further, the wider the arc · its ends drag on the wheel · Esc drops it',
     reads: true,
     refusal: 'a grey: there is no hue here',
     begin: (press, read) => {

@@ -12,7 +12,7 @@ export function lightWay(work) {
   const curve = () => (work.part?.curve?.length ? /** @type {{ tone: number, mask: number }[]} */ (work.part.curve) : null);
   const raised = (/** @type {number} */ way) => Math.min(100, Math.round(50 + way * 0.5));
   return {
-    hint: 'press on a tone and pull away: the further, the wider the range · its handles can be dragged on the tone strip · Esc drops it',
+    hint: 'pull away from a tone: the further, the wider the range · its handles drag on the strip · Esc drops it',
     reads: true,
     begin: (press, read) => ({ tone: read.tone }),
     fields: (begun, way) => {

@@ -18,7 +18,7 @@ export function patchWay(work, view) {
   let timer;
   const pulled = (/** @type {any} */ begun, /** @type {number} */ way) => ({ ...begun.seed, reach: reach(way) });
   return {
-    hint: 'press and pull away: the further, the wider it reaches · Alt takes away · the wheel does the same · Esc drops it',
+    hint: 'press and pull away: the further, the wider · or turn the wheel · Alt takes away · Esc drops it',
     reads: false,
     begin: press => {
       const index = seeds().findLastIndex(seed => distance(view.toStage(seed.x, seed.y), press) < 8);
