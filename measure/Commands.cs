@@ -112,14 +112,16 @@ internal static class Commands
         var aside = new Option<bool>("--aside") { Description = "The things that were put aside before anything was tuned." };
         var fresh = new Option<bool>("--fresh") { Description = "The things that were made when all others had been looked at." };
         var latest = new Option<bool>("--latest") { Description = "The things that were made when those had been looked at, too." };
-        var readings = new Option<bool>("--readings") { Description = "Each reading of five kinds of gestures, without grabCut." };
+        var readings = new Option<bool>("--readings") { Description = "Each reading of six kinds of gestures, without grabCut." };
         var corrections = new Option<bool>("--corrections") { Description = "Four kinds of gestures, and five corrections of each, without grabCut." };
         var fit = new Option<bool>("--fit") { Description = "Fits what speaks for a reading." };
-        var command = new Command("subjects", "Subjects beside grabCut.") { box, only, pictures, aside, fresh, latest, readings, corrections, fit };
+        var strands = new Option<bool>("--strands") { Description = "One stroke along thin things, on all scenes and 120 made at random." };
+        var command = new Command("subjects", "Subjects beside grabCut.") { box, only, pictures, aside, fresh, latest, readings, corrections, fit, strands };
         command.SetAction(parsed =>
         {
             var use = parsed.GetValue(aside) ? SceneUse.Aside : parsed.GetValue(fresh) ? SceneUse.Fresh : parsed.GetValue(latest) ? SceneUse.Latest : SceneUse.Tuned;
             if (parsed.GetValue(fit)) ReadingFit.Print();
+            else if (parsed.GetValue(strands)) StrandTable.Print(120);
             else if (parsed.GetValue(readings)) ReadingTable.Print(parsed.GetValue(only), use);
             else if (parsed.GetValue(corrections)) CorrectionTable.Print(parsed.GetValue(only), use);
             else SubjectTable.Print(parsed.GetValue(box), parsed.GetValue(only), parsed.GetValue(pictures)?.FullName, use);

@@ -15,6 +15,13 @@ test.beforeEach(async ({ page }) => {
 const isGrey = (/** @type {number[]} */ [r, g, b]) => Math.max(r, g, b) - Math.min(r, g, b) <= 6;
 const part = async (/** @type {import('@playwright/test').Page} */ page) => (await recipe(page)).areas.at(-1).mask.parts.at(-1);
 
+/** How much of a place of the photo the selected area keeps, percent. @param {import('@playwright/test').Page} page @param {number} x @param {number} y @returns {Promise<number>} */
+const keptAt = (page, x, y) => page.evaluate(async ([u, v]) => {
+  const { take, panel } = /** @type {any} */ (window).yarnwheel;
+  const token = /** @type {HTMLMetaElement} */ (document.querySelector('meta[name="yarnwheel-token"]')).content;
+  return (await (await fetch(`${take.url}/read`, { method: 'POST', headers: { 'Content-Type': 'application/json', 'X-Yarnwheel-Token': token }, body: JSON.stringify({ x: u, y: v, area: panel.area }) })).json()).kept;
+}, [x, y]);
+
 test('a box, a stroke on the thing and one with Alt beside it cut out the madder hank; each is a step of undo', async ({ page }) => {
   await drag(page, [[0.22, 0.22], [0.66, 0.55]]);
   expect((await part(page)).box.x0).toBeCloseTo(0.22, 2);
@@ -123,11 +130,7 @@ test('a box alone takes the jar, lid and liquor; a key and the small pictures st
   await drag(page, [[0.27, 0.15], [0.4, 0.5], [0.51, 0.83]]);
   await settled(page);
   const part = async () => (await recipe(page)).areas.at(-1).mask.parts[0];
-  const read = (/** @type {number} */ x, /** @type {number} */ y) => page.evaluate(async ([u, v]) => {
-    const { take, panel } = /** @type {any} */ (window).yarnwheel;
-    const token = /** @type {HTMLMetaElement} */ (document.querySelector('meta[name="yarnwheel-token"]')).content;
-    return (await (await fetch(`${take.url}/read`, { method: 'POST', headers: { 'Content-Type': 'application/json', 'X-Yarnwheel-Token': token }, body: JSON.stringify({ x: u, y: v, area: panel.area }) })).json()).kept;
-  }, [x, y]);
+  const read = (/** @type {number} */ x, /** @type {number} */ y) => keptAt(page, x, y);
   // Copper, glass and liquor, and nothing of the hedge.
   for (const [x, y] of [[0.385, 0.28], [0.385, 0.42], [0.385, 0.6], [0.385, 0.72]]) expect(await read(x, y)).toBeGreaterThan(80);
   expect(await read(0.29, 0.3)).toBeLessThan(20);
@@ -202,5 +205,22 @@ test('what is pointed at lights up; the wheel makes it larger, a click takes it,
   expect((await recipe(page)).areas.at(-1).mask.parts[0].regions.at(-1).away).toBe(true);
   expect(await spread(red)).toBeLessThan(8);
   expect(await spread(teal)).toBeGreaterThan(40);
+  await undoAll(page);
+});
+
+test('one stroke along the string takes it from ball to ball', async ({ page }) => {
+  await openPhoto(page, app.url, 'felt-string');
+  await page.keyboard.press('n');
+  await page.keyboard.press('s');
+  await page.getByText('strokes', { exact: true }).click();
+  await drag(page, [[0.245, 0.399], [0.28, 0.405], [0.318, 0.410]]);
+  await settled(page);
+  const first = page.locator('.reading-row button').first();
+  await expect(first).toHaveAttribute('title', /thin and alike/);
+  await expect(first).toHaveAttribute('aria-checked', 'true');
+  // Across the string in the middle of the stroke: something of it is kept, the leaves beside it are not.
+  const across = await Promise.all([-0.004, -0.002, 0, 0.002, 0.004].map(d => keptAt(page, 0.28, 0.404 + d)));
+  expect(Math.max(...across)).toBeGreaterThan(60);
+  for (const beside of [0.36, 0.45]) expect(await keptAt(page, 0.28, beside)).toBeLessThan(5);
   await undoAll(page);
 });

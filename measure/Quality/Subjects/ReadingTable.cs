@@ -42,6 +42,7 @@ internal static class ReadingTable
         ("box and a stroke inside", g => g with { Outside = [] }),
         ("box", g => g with { Inside = [], Outside = [] }),
         ("two strokes", g => g with { Box = null }),
+        ("one stroke", g => g with { Box = null, Outside = [] }),
         ("one click", g => g with { Box = null, Outside = [], Inside = g.Inside.IsEmpty ? [] : [[g.Inside[0][0]]] }),
     ];
 

@@ -82,6 +82,9 @@ public enum SubjectReading
 
     /// <summary>All of the box that its surroundings do not explain, colours told apart finely.</summary>
     Fine,
+
+    /// <summary>A thin thing that the inside strokes run along, with all that hangs together with it and is alike.</summary>
+    Strand,
 }
 
 /// <summary>A rectangle on the photo.</summary>

@@ -13,6 +13,7 @@ internal static class ReadingWords
         SubjectReading.Whole => "the same, holes closed",
         SubjectReading.Tight => "the same, filling the box",
         SubjectReading.Fine => "the same, colours told apart finely",
+        SubjectReading.Strand => "what goes on from the stroke, thin and alike",
         _ => throw new ArgumentOutOfRangeException(nameof(reading), reading, "has no words"),
     };
 }

@@ -24,6 +24,9 @@ internal static class GestureReadings
     /// <summary>What overlaps the strokes' reading so far differs from it about the contour, of which the strokes' colours know more.</summary>
     private const float LikeStrokes = 0.9f;
 
+    /// <summary>A contour as clear as this all along is hardly chance.</summary>
+    private const float Crisp = 0.99f;
+
     /// <summary>Those besides the strokes' that begin apart from each other; the others continue the box's.</summary>
     private static readonly SubjectReading[] Apart = [SubjectReading.Rare, SubjectReading.Box, SubjectReading.Fine];
 
@@ -46,10 +49,13 @@ internal static class GestureReadings
         return ordered;
     }
 
-    /// <summary>Every reading, in their order. Two of them begin where that of the box ends.</summary>
+    /// <summary>Whether a reading's contour is so clear that a thin thing which strokes run along is rather a bar of what it takes.</summary>
+    public static bool IsCrisp(CutPicture picture, GestureGround ground, SuperpixelCut cut) => ReadingEvidence.Of(picture, ground, ground.Usual(), cut).Clear > Crisp;
+
+    /// <summary>Every reading of colours and contours, in their order. Two of them begin where that of the box ends.</summary>
     public static SuperpixelCut[] All(CutPicture picture, GestureGround ground, CancellationToken cancel)
     {
-        var cuts = new SuperpixelCut[Enum.GetValues<SubjectReading>().Length];
+        var cuts = new SuperpixelCut[(int)SubjectReading.Fine + 1];
         Parallel.ForEach<SubjectReading>([SubjectReading.Strokes, SubjectReading.Rare, SubjectReading.Box, SubjectReading.Fine], new ParallelOptions { CancellationToken = cancel },
             reading => cuts[(int)reading] = SuperpixelCut.Of(picture, ground, null, reading, cancel));
         foreach (var further in (SubjectReading[])[SubjectReading.Whole, SubjectReading.Tight]) cuts[(int)further] = cuts[(int)SubjectReading.Box].Further(further, cancel);

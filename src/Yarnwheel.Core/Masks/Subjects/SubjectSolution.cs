@@ -40,6 +40,16 @@ internal sealed class SubjectSolution : IPiece
     {
         var pointed = part.Regions is { Length: > 0 } picks ? PointedRegions.Of(tree(), picks, picture.Superpixels.Count) : null;
         Region? around = pointed is null ? null : PointedRegions.Around(picture, pointed);
+        // Without a box a stroke may run along a thin thing that leads anywhere.
+        var strand = pointed is null && part is { Box: null, Reading: null or SubjectReading.Strand } ? StrandReading.Of(picture, part, cancel) : null;
+        if (strand is not null)
+        {
+            if (part.Reading is not null) return new SubjectSolution(picture, strand.Markings, strand.Cut) { mask = strand.Mask };
+            var beside = new GestureGround(picture, Markings.Of(part, picture.Width, picture.Height));
+            var others = GestureReadings.Of(picture, beside, cancel);
+            if (!GestureReadings.IsCrisp(picture, beside, others[0])) return new SubjectSolution(picture, strand.Markings, strand.Cut) { mask = strand.Mask, Readings = [strand.Cut, .. others] };
+        }
+        if (part.Reading == SubjectReading.Strand) part = part with { Reading = SubjectReading.Strokes };
         var markings = Markings.Of(part, picture.Width, picture.Height, around);
         if (markings.IsEmpty) return new SubjectSolution(picture, markings, null);
         var ground = new GestureGround(picture, markings);
@@ -58,6 +68,7 @@ internal sealed class SubjectSolution : IPiece
         if (pointed is not null) return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, pointed));
         if (part.Reading is { } reading) return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, null, reading, cancel));
         var readings = GestureReadings.Of(picture, ground, cancel);
+        if (strand is not null) readings = [readings[0], strand.Cut, .. readings.Skip(1)];
         return new SubjectSolution(picture, markings, readings[0]) { Readings = readings };
     }
 

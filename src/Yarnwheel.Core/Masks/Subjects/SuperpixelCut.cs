@@ -114,9 +114,10 @@ internal sealed class SuperpixelCut
     /// <param name="picture">That is cut.</param>
     /// <param name="ground">What the gesture says besides.</param>
     /// <param name="inside">Of each superpixel.</param>
-    public static SuperpixelCut Of(CutPicture picture, GestureGround ground, bool[] inside)
+    /// <param name="reading">How the gesture was read.</param>
+    public static SuperpixelCut Of(CutPicture picture, GestureGround ground, bool[] inside, SubjectReading reading = SubjectReading.Box)
     {
-        var cut = new SuperpixelCut(picture, ground, null, SubjectReading.Box);
+        var cut = new SuperpixelCut(picture, ground, null, reading);
         cut.IsInside = [.. inside.Select((i, k) => i && cut.marked.Sides[k] != Outside)];
         cut.colours.Look(cut.IsInside, [.. cut.IsInside.Select(i => !i)], isFirst: false);
         return cut;

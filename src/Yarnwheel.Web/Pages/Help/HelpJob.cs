@@ -30,7 +30,7 @@ public sealed record HelpJob(string Code, string Title, IReadOnlyList<string> St
         ]),
         new("strands", "Threads and twigs before a pattern",
         [
-            "Keep the thing by colour or by subject, roughly.",
+            "Keep the thing by colour, or by subject: one stroke along a twig takes all twigs that hang together with it.",
             "Choose the knot at the end of the string, and press “tidy”.",
             "Look at 100 %: Follow decides how far it looks for strands, Fringe what they are mixed from.",
             "Walk along the edge, and mend with the brush what is still wrong.",
