@@ -69,6 +69,7 @@ public class StrandTests
         Assert.Equal(SubjectReading.Strand, readings[0]);
         Assert.True(readings.Count > 1);
         Assert.NotNull(renderer.Findings.ReadingPicture(Stroked, SubjectReading.Strand));
+        Assert.False(renderer.Findings.IsNextToNothing(Stroked));
         var first = Mask(Drawn(), Stroked);
         Assert.Equal(first, Mask(Drawn(), Stroked with { Reading = SubjectReading.Strand }));
         Assert.NotEqual(first, Mask(Drawn(), Stroked with { Reading = readings[1] }));
@@ -91,6 +92,19 @@ public class StrandTests
         foreach (var part in parts) Assert.DoesNotContain(SubjectReading.Strand, renderer.Findings.SubjectReadings(part));
         // Asked for all the same, it is what the strokes' colours give.
         Assert.Equal(Mask(Disc(10), parts[0] with { Reading = SubjectReading.Strokes }), Mask(Disc(10), parts[0] with { Reading = SubjectReading.Strand }));
+    }
+
+    [Fact]
+    public void A_bar_of_a_thing_whose_contour_is_quite_clear_stands_for_the_thing()
+    {
+        // A lamp: dark bars about bright panes, before an even ground.
+        var rgb = Picture((x, y) => Math.Abs(x - 150) > 40 || Math.Abs(y - 100) > 60 ? (60, 140, 90) : Math.Abs(x - 150) > 34 || Math.Abs(y - 100) > 54 || Math.Abs(x - 150) < 3 ? (70, 40, 60) : (135, 75, 110), 2);
+        var renderer = new PhotoRenderer(Pyramid.Build(new BytePixels(rgb, Width, Height)));
+        var part = new SubjectPart { Inside = [[At(0.5, 0.35), At(0.5, 0.65)]], Width = 0.02 };
+        Assert.Equal([SubjectReading.Strokes, SubjectReading.Strand], renderer.Findings.SubjectReadings(part).Take(2));
+        float[] taken = Mask(rgb, part), bars = Mask(rgb, part with { Reading = SubjectReading.Strand });
+        Assert.True(taken[100 * Width + 130] > 0.9f && bars[100 * Width + 130] < 0.1f, $"pane {taken[100 * Width + 130]}, {bars[100 * Width + 130]}");
+        Assert.True(bars[100 * Width + 150] > 0.9f && taken[100 * Width + 60] < 0.1f);
     }
 
     [Fact]

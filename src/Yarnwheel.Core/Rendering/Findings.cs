@@ -97,13 +97,15 @@ public sealed class Findings
         return source.Subject(part, cancel).Doubts(cancel);
     }
 
-    /// <summary>Whether a part by subject takes next to nothing: less than a fiftieth of its box, or of a hundredth of the photo where it has none.</summary>
+    /// <summary>Whether a part by subject takes next to nothing: less than a fiftieth of its box, or of a hundredth of the photo where it has none; a thin thing may be small.</summary>
     /// <param name="part">Valid; whether it is turned inside out does not count.</param>
     /// <param name="cancel">Ends the work early.</param>
     public bool IsNextToNothing(SubjectPart part, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(part);
-        var mask = source.Subject(part, cancel).Mask(cancel);
+        var found = source.Subject(part, cancel);
+        if (found.Reading == SubjectReading.Strand) return false;
+        var mask = found.Mask(cancel);
         var share = mask.Sum(kept => (long)kept) / (255.0 * mask.Length);
         var most = part.Box is { } box ? Math.Abs((box.X1 - box.X0) * (box.Y1 - box.Y0)) : 0.01;
         return share < 0.02 * most;
@@ -124,7 +126,7 @@ public sealed class Findings
     public ReadingPicture? ReadingPicture(SubjectPart part, SubjectReading reading, CancellationToken cancel = default)
     {
         var read = Read(part, cancel);
-        return read.Readings.FirstOrDefault(c => c.Reading == reading) is { } cut ? Masks.Subjects.ReadingPicture.Of(source.CutPicture(cancel), cut, read.Box) : null;
+        return read.Readings.FirstOrDefault(c => c.Reading == reading) is { } cut ? Masks.Subjects.ReadingPicture.Of(source.CutPicture(cancel), cut, read.Shown) : null;
     }
 
     /// <summary>The gesture before its corrections, however it may be read.</summary>

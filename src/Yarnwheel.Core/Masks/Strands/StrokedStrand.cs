@@ -36,9 +36,10 @@ internal sealed record StrokedStrand(IReadOnlyList<StrandSection> Sections, floa
         var longer = Math.Max(lab.Width, lab.Height);
         var sections = new List<StrandSection>();
         var all = 0;
-        foreach (var run in part.Inside.SelectMany(s => Runs(s, lab.Width, lab.Height)))
+        foreach (var (run, wide) in part.Inside.SelectMany(s => Runs(s, lab.Width, lab.Height).Select(r => (r, s.Max(p => p.Width) ?? part.Width))))
         {
             var places = Places(run);
+            var reach = (int)Math.Ceiling(Math.Clamp(0.75 * wide, 0.006, 0.05) * longer);
             all += places.Count;
             if (places.Count < 2) continue;
             for (var k = 0; k < places.Count; k++)
@@ -46,8 +47,7 @@ internal sealed record StrokedStrand(IReadOnlyList<StrandSection> Sections, floa
                 var along = places[Math.Min(places.Count - 1, k + Smooth)] - places[Math.Max(0, k - Smooth)];
                 if (along == default) continue;
                 along = Vector2.Normalize(along);
-                var reach = (int)Math.Ceiling(Math.Max(0.75 * part.Width, 0.006) * longer);
-                var section = StrandSection.At(lab, places[k], new Vector2(-along.Y, along.X), Math.Min(reach, longer / 20), (int)Math.Max(3, Widest * longer));
+                var section = StrandSection.At(lab, places[k], new Vector2(-along.Y, along.X), reach, (int)Math.Max(3, Widest * longer));
                 if (section.Contrast >= Contrast) sections.Add(section);
             }
         }

@@ -8,7 +8,8 @@ namespace Yarnwheel.Core.Masks.Subjects;
 /// <param name="Markings">Of the gesture; where a stroke is wider than the thing, what lies beside that is left open.</param>
 /// <param name="Cut">The superpixels that stand for it.</param>
 /// <param name="Mask">Of each pixel, the share of it, 0 … 255.</param>
-internal sealed record StrandReading(Markings Markings, SuperpixelCut Cut, byte[] Mask)
+/// <param name="Bounds">Where that lies.</param>
+internal sealed record StrandReading(Markings Markings, SuperpixelCut Cut, byte[] Mask, Region Bounds)
 {
     /// <summary>A superpixel of which thin things cover this share stands for them.</summary>
     private const float Covered = 0.15f;
@@ -23,12 +24,24 @@ internal sealed record StrandReading(Markings Markings, SuperpixelCut Cut, byte[
         var markings = Markings.Of(part, picture.Width, picture.Height, new Region(0, 0, picture.Width, picture.Height));
         var share = StrandSpread.Of(picture.Lab, stroked, Array.ConvertAll(markings.Sides, s => s == Markings.Outside), cancel);
         var mask = Array.ConvertAll(share, a => (byte)(255 * a + 0.5f));
-        if (Array.TrueForAll(mask, m => m < 128)) return null;
+        var bounds = BoundsOf(mask, picture.Width);
+        if (bounds.IsEmpty) return null;
         var covered = new float[picture.Superpixels.Count];
         for (var i = 0; i < share.Length; i++) covered[picture.SuperpixelAt(i % picture.Width, i / picture.Width)] += share[i];
         markings = markings.Within(mask);
         // A pixel of the half picture stands for four.
         var inside = covered.Select((sum, k) => sum > Covered * 4 * picture.Sizes[k]).ToArray();
-        return new StrandReading(markings, SuperpixelCut.Of(picture, new GestureGround(picture, markings), inside, SubjectReading.Strand), mask);
+        return new StrandReading(markings, SuperpixelCut.Of(picture, new GestureGround(picture, markings), inside, SubjectReading.Strand), mask, bounds);
+    }
+
+    private static Region BoundsOf(byte[] mask, int width)
+    {
+        var (left, right, top, bottom) = (width, 0, int.MaxValue, 0);
+        for (var i = 0; i < mask.Length; i++)
+        {
+            if (mask[i] < 128) continue;
+            (left, right, top, bottom) = (Math.Min(left, i % width), Math.Max(right, i % width + 1), Math.Min(top, i / width), i / width + 1);
+        }
+        return right > left ? new Region(left, top, right - left, bottom - top) : default;
     }
 }

@@ -21,6 +21,7 @@ internal sealed class SubjectSolution : IPiece
         this.markings = markings;
         this.cut = cut;
         this.corrected = corrected;
+        Shown = markings.Box;
     }
 
     public int Width => picture.Width;
@@ -44,10 +45,10 @@ internal sealed class SubjectSolution : IPiece
         var strand = pointed is null && part is { Box: null, Reading: null or SubjectReading.Strand } ? StrandReading.Of(picture, part, cancel) : null;
         if (strand is not null)
         {
-            if (part.Reading is not null) return new SubjectSolution(picture, strand.Markings, strand.Cut) { mask = strand.Mask };
+            if (part.Reading is not null) return new SubjectSolution(picture, strand.Markings, strand.Cut) { mask = strand.Mask, Shown = strand.Bounds };
             var beside = new GestureGround(picture, Markings.Of(part, picture.Width, picture.Height));
             var others = GestureReadings.Of(picture, beside, cancel);
-            if (!GestureReadings.IsCrisp(picture, beside, others[0])) return new SubjectSolution(picture, strand.Markings, strand.Cut) { mask = strand.Mask, Readings = [strand.Cut, .. others] };
+            if (!GestureReadings.IsCrisp(picture, beside, others[0])) return new SubjectSolution(picture, strand.Markings, strand.Cut) { mask = strand.Mask, Shown = strand.Bounds, Readings = [strand.Cut, .. others] };
         }
         if (part.Reading == SubjectReading.Strand) part = part with { Reading = SubjectReading.Strokes };
         var markings = Markings.Of(part, picture.Width, picture.Height, around);
@@ -75,8 +76,11 @@ internal sealed class SubjectSolution : IPiece
     /// <summary>All readings of the gesture, the likeliest first; none where one was asked for, or nothing is marked.</summary>
     public IReadOnlyList<SuperpixelCut> Readings { get; private init; } = [];
 
-    /// <summary>Beyond it, everything is outside; pixels.</summary>
-    public Region Box => markings.Box;
+    /// <summary>Where the gesture's answers are looked at: its box, or about the thin thing that it runs along; pixels.</summary>
+    public Region Shown { get; private init; }
+
+    /// <summary>How the gesture was read; null where nothing is marked.</summary>
+    public SubjectReading? Reading => cut?.Reading;
 
     /// <summary>Of each pixel, 1 where a stroke marks it inside, −1 outside, 0 elsewhere.</summary>
     public sbyte[] Told() => Array.ConvertAll(markings.Sides, s => s switch { Markings.Inside => (sbyte)1, Markings.Outside => (sbyte)-1, _ => (sbyte)0 });
