@@ -1,3 +1,4 @@
+using System.Numerics;
 using Yarnwheel.Core.Imaging;
 
 namespace Yarnwheel.Core.Colour;
@@ -30,6 +31,13 @@ internal sealed class LabPlanes(Plane<float> lightness, Plane<float> greenRed, P
 
     /// <inheritdoc/>
     public long Bytes => 3 * lightness.Bytes;
+
+    /// <summary>The colour at a place, pixels from the region's corner; beyond the border that of the border.</summary>
+    public Vector3 At(Vector2 place)
+    {
+        var i = Math.Clamp((int)place.Y, 0, Height - 1) * Width + Math.Clamp((int)place.X, 0, Width - 1);
+        return new Vector3(L[i], A[i], B[i]);
+    }
 
     /// <summary>The stretch of a row that lies in a region.</summary>
     /// <param name="y">On the picture.</param>

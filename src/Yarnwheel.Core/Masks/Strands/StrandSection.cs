@@ -28,9 +28,7 @@ internal readonly record struct StrandSection(Vector2 Middle, Vector2 Across, fl
         sums[0] = default;
         for (var k = 0; k < count; k++)
         {
-            var at = place + (k - count / 2) * across;
-            int x = Math.Clamp((int)at.X, 0, lab.Width - 1), y = Math.Clamp((int)at.Y, 0, lab.Height - 1), i = y * lab.Width + x;
-            var colour = new Vector3(lab.L[i], lab.A[i], lab.B[i]);
+            var colour = lab.At(place + (k - count / 2) * across);
             sums[k + 1] = sums[k] + new Vector4(colour, colour.LengthSquared());
         }
         var best = new StrandSection(place, across, 0, float.MinValue);

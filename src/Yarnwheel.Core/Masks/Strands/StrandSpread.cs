@@ -58,12 +58,7 @@ internal static class StrandSpread
         {
             // The rim may be mixed.
             var half = Math.Max(0, section.Width / 2 - 1);
-            for (var k = -half; k <= half; k++)
-            {
-                var at = section.Middle + k * section.Across;
-                int x = Math.Clamp((int)at.X, 0, lab.Width - 1), y = Math.Clamp((int)at.Y, 0, lab.Height - 1), i = y * lab.Width + x;
-                colours.Add(new Vector3(lab.L[i], lab.A[i], lab.B[i]));
-            }
+            for (var k = -half; k <= half; k++) colours.Add(lab.At(section.Middle + k * section.Across));
         }
         var mean = colours.Aggregate(Vector3.Zero, (sum, c) => sum + c) / colours.Count;
         var spread = colours.Aggregate(Vector3.Zero, (sum, c) => sum + (c - mean) * (c - mean)) / colours.Count + new Vector3(Light * Light, Hue * Hue, Hue * Hue);
@@ -80,7 +75,7 @@ internal static class StrandSpread
         return own;
     }
 
-    /// <summary>Of what is marked, all that is no wider than the strand may be.</summary>
+    /// <summary>Of what is marked, all that is nowhere wider than about twice the strand.</summary>
     private static bool[] Thin(bool[] marked, int width, int height, float strand, CancellationToken cancel)
     {
         var most = strand + 2;
