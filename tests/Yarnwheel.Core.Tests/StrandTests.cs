@@ -62,6 +62,21 @@ public class StrandTests
     }
 
     [Fact]
+    public void A_stroke_on_something_wide_is_added_and_one_outside_takes_of_it()
+    {
+        var branches = Mask(Drawn(), Stroked);
+        SubjectPart disc = Stroked with { Inside = [.. Stroked.Inside, [At(0.06, 0.85) with { Turn = 1 }, At(0.1, 0.85)]], Width = 0.03 };
+        var both = Mask(Drawn(), disc);
+        Assert.True(both[170 * Width + 25] > 0.9f && both[160 * Width + 25] > 0.9f, $"the wide thing: {both[170 * Width + 25]}");
+        // The branches stay as they were, and nothing of the ground comes along.
+        foreach (var i in Enumerable.Range(0, both.Length).Where(i => i % Width > 60)) Assert.True(MathF.Abs(both[i] - branches[i]) < 0.5f, $"{i % Width}, {i / Width}: {branches[i]}, {both[i]}");
+        Assert.True(both[120 * Width + 25] < 0.1f);
+        Assert.Equal(SubjectReading.Strand, new PhotoRenderer(Pyramid.Build(new BytePixels(Drawn(), Width, Height))).Findings.SubjectReadings(disc)[0]);
+        var less = Mask(Drawn(), disc with { Outside = [[At(0.05, 0.9) with { Turn = 2 }, At(0.12, 0.9)]] });
+        Assert.True(less[180 * Width + 25] < 0.1f && less[75 * Width + 175] > 0.5f);
+    }
+
+    [Fact]
     public void The_reading_is_named_and_gives_the_same_again()
     {
         var renderer = new PhotoRenderer(Pyramid.Build(new BytePixels(Drawn(), Width, Height)));

@@ -135,7 +135,7 @@ public sealed class Findings
         ArgumentNullException.ThrowIfNull(part);
         part = part with { Reading = null };
         var read = source.Subject(part, cancel);
-        while (read.Readings.Count == 0 && Corrections.Before(part) is { } before) read = source.Subject(part = before, cancel);
+        while (read.Readings.Count == 0 && source.Before(part, cancel) is { } before) read = source.Subject(part = before, cancel);
         return read;
     }
 

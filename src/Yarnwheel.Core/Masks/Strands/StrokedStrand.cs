@@ -16,7 +16,7 @@ internal sealed record StrokedStrand(IReadOnlyList<StrandSection> Sections, floa
     private const float Contrast = 0.06f;
     private const float Clear = 0.12f;
 
-    /// <summary>So much of the strokes must stand out.</summary>
+    /// <summary>So much of each stroke must stand out.</summary>
     private const float Most = 0.75f;
 
     /// <summary>A stroke must be so many times as long as what it runs along is wide.</summary>
@@ -33,28 +33,33 @@ internal sealed record StrokedStrand(IReadOnlyList<StrandSection> Sections, floa
     /// <returns>Null where the strokes run along nothing thin.</returns>
     public static StrokedStrand? Of(LabPlanes lab, SubjectPart part)
     {
-        var longer = Math.Max(lab.Width, lab.Height);
         var sections = new List<StrandSection>();
-        var all = 0;
-        foreach (var (run, wide) in part.Inside.SelectMany(s => Runs(s, lab.Width, lab.Height).Select(r => (r, s.Max(p => p.Width) ?? part.Width))))
+        foreach (var stroke in part.Inside)
         {
-            var places = Places(run);
-            var reach = (int)Math.Ceiling(Math.Clamp(0.75 * wide, 0.006, 0.05) * longer);
-            all += places.Count;
-            if (places.Count < 2) continue;
-            for (var k = 0; k < places.Count; k++)
-            {
-                var along = places[Math.Min(places.Count - 1, k + Smooth)] - places[Math.Max(0, k - Smooth)];
-                if (along == default) continue;
-                along = Vector2.Normalize(along);
-                var section = StrandSection.At(lab, places[k], new Vector2(-along.Y, along.X), reach, (int)Math.Max(3, Widest * longer));
-                if (section.Contrast >= Contrast) sections.Add(section);
-            }
+            var (places, known) = (0, sections.Count);
+            foreach (var run in Runs(stroke, lab.Width, lab.Height)) places += Add(sections, lab, Places(run), stroke.Max(p => p.Width) ?? part.Width);
+            if (sections.Count - known < Most * places) return null;
         }
-        if (sections.Count == 0 || sections.Count < Most * all || sections.Select(s => s.Contrast).Order().ElementAt(sections.Count / 2) < Clear) return null;
+        if (sections.Count == 0 || sections.Select(s => s.Contrast).Order().ElementAt(sections.Count / 2) < Clear) return null;
         float[] widths = [.. sections.Select(s => s.Width).Order()];
-        var width = widths[widths.Length * 9 / 10];
-        return sections.Count * Step < Along * widths[widths.Length / 2] ? null : new StrokedStrand(sections, width);
+        return sections.Count * Step < Along * widths[widths.Length / 2] ? null : new StrokedStrand(sections, widths[widths.Length * 9 / 10]);
+    }
+
+    /// <summary>Adds the sections along a way that stand out.</summary>
+    /// <returns>How many were looked at.</returns>
+    private static int Add(List<StrandSection> sections, LabPlanes lab, List<Vector2> places, double wide)
+    {
+        var longer = Math.Max(lab.Width, lab.Height);
+        var reach = (int)Math.Ceiling(Math.Clamp(0.75 * wide, 0.006, 0.05) * longer);
+        for (var k = 0; k < places.Count; k++)
+        {
+            var along = places[Math.Min(places.Count - 1, k + Smooth)] - places[Math.Max(0, k - Smooth)];
+            if (along == default) continue;
+            along = Vector2.Normalize(along);
+            var section = StrandSection.At(lab, places[k], new Vector2(-along.Y, along.X), reach, (int)Math.Max(3, Widest * longer));
+            if (section.Contrast >= Contrast) sections.Add(section);
+        }
+        return places.Count;
     }
 
     /// <summary>A stroke as ways that are not lifted, pixels.</summary>

@@ -13,12 +13,30 @@ internal static class Corrections
     /// <summary>The gesture before its last stroke; null where that is no correction.</summary>
     public static SubjectPart? Before(SubjectPart part)
     {
+        if (WithoutLast(part) is not { } before) return null;
         var (side, at) = LastStroke(part);
-        if (at < 0) return null;
-        var before = side == Markings.Inside ? part with { Inside = part.Inside.RemoveAt(at) } : part with { Outside = part.Outside.RemoveAt(at) };
         var isDrawnLater = (side == Markings.Inside ? part.Inside : part.Outside)[at].FirstOrDefault()?.Turn > 0;
         if (part.Regions is { Length: > 0 } || (part.Box is not null && isDrawnLater)) return before;
         return before.Inside.IsEmpty || before.Outside.IsEmpty ? null : before;
+    }
+
+    /// <summary>The gesture before its last stroke, where strokes before that ran along a thin thing and those since do not: then they correct what was found along it.</summary>
+    /// <param name="part">Without a box.</param>
+    /// <param name="isThin">Whether the strokes of a gesture run along a thin thing.</param>
+    public static SubjectPart? BeyondThin(SubjectPart part, Func<SubjectPart, bool> isThin)
+    {
+        if (part is not { Box: null, Reading: null or SubjectReading.Strand, Regions: null or [] } || WithoutLast(part) is not { } last || isThin(part)) return null;
+        for (var before = last; before is { Inside.IsEmpty: false }; before = WithoutLast(before))
+            if (isThin(before)) return last;
+        return null;
+    }
+
+    /// <summary>The gesture before its last stroke; null where there is none.</summary>
+    private static SubjectPart? WithoutLast(SubjectPart part)
+    {
+        var (side, at) = LastStroke(part);
+        if (at < 0) return null;
+        return side == Markings.Inside ? part with { Inside = part.Inside.RemoveAt(at) } : part with { Outside = part.Outside.RemoveAt(at) };
     }
 
     /// <summary>The last stroke alone, in the same box.</summary>

@@ -30,6 +30,8 @@ internal sealed class CutPicture : IPiece
 
     public int Height => Lab.Height;
 
+    public Region Whole => new(0, 0, Width, Height);
+
     /// <summary>OKLab.</summary>
     public LabPlanes Lab { get; }
 

@@ -50,9 +50,10 @@ internal sealed class Markings
         return left > right ? 0 : float.Hypot(right - left, bottom - top) / float.Hypot(Box.Width, Box.Height);
     }
 
-    /// <summary>The same, with only those pixels marked inside that belong to a mask.</summary>
+    /// <summary>The same, with only those pixels marked inside that belong to a mask, or that others mark.</summary>
     /// <param name="mask">Of each pixel, 0 … 255; half of it belongs to it.</param>
-    public Markings Within(byte[] mask) => new([.. Sides.Select((s, i) => s == Inside && mask[i] < 128 ? Open : s)], width, Box);
+    /// <param name="others">Null for none.</param>
+    public Markings Within(byte[] mask, Markings? others = null) => new([.. Sides.Select((s, i) => s == Inside && mask[i] < 128 && others?.Sides[i] != Inside ? Open : s)], width, Box);
 
     /// <param name="part">Box and strokes.</param>
     /// <param name="width">Pixels.</param>

@@ -14,6 +14,9 @@ internal sealed record StrandReading(Markings Markings, SuperpixelCut Cut, byte[
     /// <summary>A superpixel of which thin things cover this share stands for them.</summary>
     private const float Covered = 0.15f;
 
+    /// <summary>Whether the strokes inside run along a thin thing.</summary>
+    public static bool IsThin(CutPicture picture, SubjectPart part) => StrokedStrand.Of(picture.Lab, part) is not null;
+
     /// <param name="picture">What is known of the picture.</param>
     /// <param name="part">Strokes; where they lie outside, nothing goes on.</param>
     /// <param name="cancel">Ends the work early.</param>
@@ -21,7 +24,7 @@ internal sealed record StrandReading(Markings Markings, SuperpixelCut Cut, byte[
     public static StrandReading? Of(CutPicture picture, SubjectPart part, CancellationToken cancel)
     {
         if (StrokedStrand.Of(picture.Lab, part) is not { } stroked) return null;
-        var markings = Markings.Of(part, picture.Width, picture.Height, new Region(0, 0, picture.Width, picture.Height));
+        var markings = Markings.Of(part, picture.Width, picture.Height, picture.Whole);
         var share = StrandSpread.Of(picture.Lab, stroked, Array.ConvertAll(markings.Sides, s => s == Markings.Outside), cancel);
         var mask = Array.ConvertAll(share, a => (byte)(255 * a + 0.5f));
         var bounds = BoundsOf(mask, picture.Width);

@@ -43,15 +43,13 @@ internal sealed class SubjectSolution : IPiece
         Region? around = pointed is null ? null : PointedRegions.Around(picture, pointed);
         // Without a box a stroke may run along a thin thing that leads anywhere.
         var strand = pointed is null && part is { Box: null, Reading: null or SubjectReading.Strand } ? StrandReading.Of(picture, part, cancel) : null;
-        if (strand is not null)
-        {
-            if (part.Reading is not null) return new SubjectSolution(picture, strand.Markings, strand.Cut) { mask = strand.Mask, Shown = strand.Bounds };
-            var beside = new GestureGround(picture, Markings.Of(part, picture.Width, picture.Height));
-            var others = GestureReadings.Of(picture, beside, cancel);
-            if (!GestureReadings.IsCrisp(picture, beside, others[0])) return new SubjectSolution(picture, strand.Markings, strand.Cut) { mask = strand.Mask, Shown = strand.Bounds, Readings = [strand.Cut, .. others] };
-        }
+        if (strand is not null && Along(picture, part, strand, cancel) is { } along) return along;
+        // What was found along a thin thing may lie anywhere; what is added to it, about the stroke that adds it.
+        var isBeyondThin = before is not null && Corrections.BeyondThin(part, p => StrandReading.IsThin(picture, p)) is not null;
+        if (isBeyondThin) around = Corrections.Last(part) is { Inside.IsEmpty: false } added ? Markings.Of(added, picture.Width, picture.Height).Box : picture.Whole;
         if (part.Reading == SubjectReading.Strand) part = part with { Reading = SubjectReading.Strokes };
         var markings = Markings.Of(part, picture.Width, picture.Height, around);
+        if (isBeyondThin) markings = markings.Within(before!.Mask(cancel), Markings.Of(Corrections.Last(part), picture.Width, picture.Height, around));
         if (markings.IsEmpty) return new SubjectSolution(picture, markings, null);
         var ground = new GestureGround(picture, markings);
         // Of an answer that holds nothing there is nothing to be kept.
@@ -62,7 +60,7 @@ internal sealed class SubjectSolution : IPiece
             {
                 // A correction reads on as the gesture was read before it.
                 var answer = EarlierAnswer.Of(picture, earlier, last);
-                var cut = SuperpixelCut.Of(picture, ground, answer, part.Reading ?? earlier.Reading, cancel, pointed is null ? null : earlier.IsInside);
+                var cut = SuperpixelCut.Of(picture, ground, answer, isBeyondThin ? SubjectReading.Strokes : part.Reading ?? earlier.Reading, cancel, pointed is null ? null : earlier.IsInside);
                 return new SubjectSolution(picture, markings, cut, (before.Mask(cancel), Corrections.Last(part).Outside.IsEmpty));
             }
         }
@@ -71,6 +69,20 @@ internal sealed class SubjectSolution : IPiece
         var readings = GestureReadings.Of(picture, ground, cancel);
         if (strand is not null) readings = [readings[0], strand.Cut, .. readings.Skip(1)];
         return new SubjectSolution(picture, markings, readings[0]) { Readings = readings };
+    }
+
+    /// <summary>The gesture read as running along a thin thing; null where that comes second.</summary>
+    private static SubjectSolution? Along(CutPicture picture, SubjectPart part, StrandReading strand, CancellationToken cancel)
+    {
+        IReadOnlyList<SuperpixelCut> readings = [];
+        if (part.Reading is null)
+        {
+            var ground = new GestureGround(picture, Markings.Of(part, picture.Width, picture.Height));
+            var others = GestureReadings.Of(picture, ground, cancel);
+            if (GestureReadings.IsCrisp(picture, ground, others[0])) return null;
+            readings = [strand.Cut, .. others];
+        }
+        return new SubjectSolution(picture, strand.Markings, strand.Cut) { mask = strand.Mask, Shown = strand.Bounds, Readings = readings };
     }
 
     /// <summary>All readings of the gesture, the likeliest first; none where one was asked for, or nothing is marked.</summary>
@@ -105,7 +117,7 @@ internal sealed class SubjectSolution : IPiece
     {
         if (corrected is not { } earlier) return;
         for (var i = 0; i < drawn.Length; i++)
-            if (markings.Sides[i] == Markings.Open) drawn[i] = earlier.IsAdded ? Math.Max(drawn[i], earlier.Mask[i]) : Math.Min(drawn[i], earlier.Mask[i]);
+            if (markings.Sides[i] is Markings.Open or Markings.Beyond) drawn[i] = earlier.IsAdded ? Math.Max(drawn[i], earlier.Mask[i]) : Math.Min(drawn[i], earlier.Mask[i]);
     }
 
     /// <summary>Where its contour is in doubt, longest first.</summary>

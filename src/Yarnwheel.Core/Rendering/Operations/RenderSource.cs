@@ -77,7 +77,14 @@ internal sealed class RenderSource(Pyramid photo, long budget, IMaskPictures? pi
     {
         var gesture = ContentKey.Of(part with { Op = default, On = true, Invert = false });
         return Whole.GetOrAdd(new PieceKey<SubjectSolution>(gesture),
-            () => SubjectSolution.Of(CutPicture(cancel), () => RegionTree(cancel), part, Corrections.Before(part) is { } before ? Subject(before, cancel) : null, cancel), cancel);
+            () => SubjectSolution.Of(CutPicture(cancel), () => RegionTree(cancel), part, Before(part, cancel) is { } before ? Subject(before, cancel) : null, cancel), cancel);
+    }
+
+    /// <summary>The gesture of a subject before its last stroke, where that corrects what was found; null where it is told with the others.</summary>
+    public SubjectPart? Before(SubjectPart part, CancellationToken cancel)
+    {
+        var picture = CutPicture(cancel);
+        return Corrections.BeyondThin(part, p => StrandReading.IsThin(picture, p)) ?? Corrections.Before(part);
     }
 
     private ByteList DrawBytes(int index, LightPlan light, CancellationToken cancel)
