@@ -25,6 +25,9 @@ internal sealed record StrokedStrand(IReadOnlyList<StrandSection> Sections, floa
     /// <summary>Between two sections, pixels.</summary>
     private const float Step = 1.5f;
 
+    /// <summary>Of one way, about so many sections are looked at.</summary>
+    private const int Enough = 100;
+
     /// <summary>Places to either side that a stroke's direction is taken from.</summary>
     private const int Smooth = 5;
 
@@ -34,15 +37,20 @@ internal sealed record StrokedStrand(IReadOnlyList<StrandSection> Sections, floa
     public static StrokedStrand? Of(LabPlanes lab, SubjectPart part)
     {
         var sections = new List<StrandSection>();
+        var length = 0f;
         foreach (var stroke in part.Inside)
         {
-            var (places, known) = (0, sections.Count);
-            foreach (var run in Runs(stroke, lab.Width, lab.Height)) places += Add(sections, lab, Places(run), stroke.Max(p => p.Width) ?? part.Width);
-            if (sections.Count - known < Most * places) return null;
+            var (looked, known) = (0, sections.Count);
+            foreach (var places in Runs(stroke, lab.Width, lab.Height).Select(Places))
+            {
+                looked += Add(sections, lab, places, stroke.Max(p => p.Width) ?? part.Width);
+                length += places.Count * Step;
+            }
+            if (sections.Count - known < Most * looked) return null;
         }
         if (sections.Count == 0 || sections.Select(s => s.Contrast).Order().ElementAt(sections.Count / 2) < Clear) return null;
         float[] widths = [.. sections.Select(s => s.Width).Order()];
-        return sections.Count * Step < Along * widths[widths.Length / 2] ? null : new StrokedStrand(sections, widths[widths.Length * 9 / 10]);
+        return length < Along * widths[widths.Length / 2] ? null : new StrokedStrand(sections, widths[widths.Length * 9 / 10]);
     }
 
     /// <summary>Adds the sections along a way that stand out.</summary>
@@ -51,7 +59,8 @@ internal sealed record StrokedStrand(IReadOnlyList<StrandSection> Sections, floa
     {
         var longer = Math.Max(lab.Width, lab.Height);
         var reach = (int)Math.Ceiling(Math.Clamp(0.75 * wide, 0.006, 0.05) * longer);
-        for (var k = 0; k < places.Count; k++)
+        var (looked, every) = (0, 1 + places.Count / Enough);
+        for (var k = 0; k < places.Count; k += every, looked++)
         {
             var along = places[Math.Min(places.Count - 1, k + Smooth)] - places[Math.Max(0, k - Smooth)];
             if (along == default) continue;
@@ -59,7 +68,7 @@ internal sealed record StrokedStrand(IReadOnlyList<StrandSection> Sections, floa
             var section = StrandSection.At(lab, places[k], new Vector2(-along.Y, along.X), reach, (int)Math.Max(3, Widest * longer));
             if (section.Contrast >= Contrast) sections.Add(section);
         }
-        return places.Count;
+        return looked;
     }
 
     /// <summary>A stroke as ways that are not lifted, pixels.</summary>
