@@ -46,5 +46,5 @@ internal static class ReadingTable
         ("one click", g => g with { Box = null, Outside = [], Inside = g.Inside.IsEmpty ? [] : [[g.Inside[0][0]]] }),
     ];
 
-    private static string Figure(double value) => value.ToString("F3", CultureInfo.InvariantCulture);
+    public static string Figure(double value) => value.ToString("F3", CultureInfo.InvariantCulture);
 }

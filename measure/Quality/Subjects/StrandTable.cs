@@ -1,4 +1,3 @@
-using System.Globalization;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
@@ -23,7 +22,7 @@ internal static class StrandTable
             var (scene, capture, _) = RandomScenes.Of(seed);
             if (scene.Alpha.Any(a => a > 0.99f)) Row($"at random, {seed}", capture.Photo(scene), scene.Alpha);
         }
-        if (all.Count > 0) Console.WriteLine($"| *on average, {all.Count}* | {Figure(all.Average(o => o.Strand))} | {Figure(all.Average(o => o.Else))} |");
+        if (all.Count > 0) Console.WriteLine($"| *on average, {all.Count}* | {ReadingTable.Figure(all.Average(o => o.Strand))} | {ReadingTable.Figure(all.Average(o => o.Else))} |");
 
         void Row(string name, BytePixels photo, float[] alpha)
         {
@@ -34,9 +33,7 @@ internal static class StrandTable
             if (readings.Count < 2 || readings[0] != SubjectReading.Strand) return;
             double Of(SubjectReading reading) => Overlap.Of(SubjectScene.Solve(renderer, part with { Reading = reading }), alpha);
             all.Add((Of(readings[0]), Of(readings[1])));
-            Console.WriteLine($"| {name} | {Figure(all[^1].Strand)} | {Figure(all[^1].Else)} |");
+            Console.WriteLine($"| {name} | {ReadingTable.Figure(all[^1].Strand)} | {ReadingTable.Figure(all[^1].Else)} |");
         }
     }
-
-    private static string Figure(double value) => value.ToString("F3", CultureInfo.InvariantCulture);
 }

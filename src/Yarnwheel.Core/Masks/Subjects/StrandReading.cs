@@ -27,7 +27,7 @@ internal sealed record StrandReading(Markings Markings, SuperpixelCut Cut, byte[
         var markings = Markings.Of(part, picture.Width, picture.Height, picture.Whole);
         var share = StrandSpread.Of(picture.Lab, stroked, Array.ConvertAll(markings.Sides, s => s == Markings.Outside), cancel);
         var mask = Array.ConvertAll(share, a => (byte)(255 * a + 0.5f));
-        var bounds = BoundsOf(mask, picture.Width);
+        var bounds = Contours.Bounds(Array.ConvertAll(mask, m => m >= 128), picture.Whole);
         if (bounds.IsEmpty) return null;
         var covered = new float[picture.Superpixels.Count];
         for (var i = 0; i < share.Length; i++) covered[picture.SuperpixelAt(i % picture.Width, i / picture.Width)] += share[i];
@@ -35,16 +35,5 @@ internal sealed record StrandReading(Markings Markings, SuperpixelCut Cut, byte[
         // A pixel of the half picture stands for four.
         var inside = covered.Select((sum, k) => sum > Covered * 4 * picture.Sizes[k]).ToArray();
         return new StrandReading(markings, SuperpixelCut.Of(picture, new GestureGround(picture, markings), inside, SubjectReading.Strand), mask, bounds);
-    }
-
-    private static Region BoundsOf(byte[] mask, int width)
-    {
-        var (left, right, top, bottom) = (width, 0, int.MaxValue, 0);
-        for (var i = 0; i < mask.Length; i++)
-        {
-            if (mask[i] < 128) continue;
-            (left, right, top, bottom) = (Math.Min(left, i % width), Math.Max(right, i % width + 1), Math.Min(top, i / width), i / width + 1);
-        }
-        return right > left ? new Region(left, top, right - left, bottom - top) : default;
     }
 }

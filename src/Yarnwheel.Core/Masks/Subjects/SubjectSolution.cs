@@ -13,6 +13,9 @@ internal sealed class SubjectSolution : IPiece
     /// <summary>The mask that this corrects, and whether by adding to it; null where it corrects none.</summary>
     private readonly (byte[] Mask, bool IsAdded)? corrected;
 
+    /// <summary>Whether it began along a thin thing.</summary>
+    private bool isAlongThin;
+
     private byte[]? mask;
 
     private SubjectSolution(CutPicture picture, Markings markings, SuperpixelCut? cut, (byte[] Mask, bool IsAdded)? corrected = null)
@@ -45,7 +48,7 @@ internal sealed class SubjectSolution : IPiece
         var strand = pointed is null && part is { Box: null, Reading: null or SubjectReading.Strand } ? StrandReading.Of(picture, part, cancel) : null;
         if (strand is not null && Along(picture, part, strand, cancel) is { } along) return along;
         // What was found along a thin thing may lie anywhere; what is added to it, about the stroke that adds it.
-        var isBeyondThin = before is not null && Corrections.BeyondThin(part, p => StrandReading.IsThin(picture, p)) is not null;
+        var isBeyondThin = before?.isAlongThin == true;
         if (isBeyondThin) around = Corrections.Last(part) is { Inside.IsEmpty: false } added ? Markings.Of(added, picture.Width, picture.Height).Box : picture.Whole;
         if (part.Reading == SubjectReading.Strand) part = part with { Reading = SubjectReading.Strokes };
         var markings = Markings.Of(part, picture.Width, picture.Height, around);
@@ -61,7 +64,7 @@ internal sealed class SubjectSolution : IPiece
                 // A correction reads on as the gesture was read before it.
                 var answer = EarlierAnswer.Of(picture, earlier, last);
                 var cut = SuperpixelCut.Of(picture, ground, answer, isBeyondThin ? SubjectReading.Strokes : part.Reading ?? earlier.Reading, cancel, pointed is null ? null : earlier.IsInside);
-                return new SubjectSolution(picture, markings, cut, (before.Mask(cancel), Corrections.Last(part).Outside.IsEmpty));
+                return new SubjectSolution(picture, markings, cut, (before.Mask(cancel), Corrections.Last(part).Outside.IsEmpty)) { isAlongThin = isBeyondThin };
             }
         }
         if (pointed is not null) return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, pointed));
@@ -82,7 +85,7 @@ internal sealed class SubjectSolution : IPiece
             if (GestureReadings.IsCrisp(picture, ground, others[0])) return null;
             readings = [strand.Cut, .. others];
         }
-        return new SubjectSolution(picture, strand.Markings, strand.Cut) { mask = strand.Mask, Shown = strand.Bounds, Readings = readings };
+        return new SubjectSolution(picture, strand.Markings, strand.Cut) { mask = strand.Mask, isAlongThin = true, Shown = strand.Bounds, Readings = readings };
     }
 
     /// <summary>All readings of the gesture, the likeliest first; none where one was asked for, or nothing is marked.</summary>
