@@ -27,7 +27,7 @@ internal sealed record Capture(double Grain, int? Quality)
         var path = Path.GetTempFileName();
         try
         {
-            File.WriteAllBytes(path, SampleWriter.Jpeg(rgb, scene.Width, scene.Height, Quality.Value));
+            File.WriteAllBytes(path, SampleWriter.Jpeg(rgb, scene.Width, scene.Height, Quality.Value, isHalved: Quality < 90));
             return (BytePixels)new PhotoReader(new PhotoLimits()).Read(path).Pixels;
         }
         finally

@@ -14,6 +14,8 @@ internal sealed class ComingPixels : PhotoPixels
 
     private ComingPixels(PhotoPixels pixels) : base(pixels.Width, pixels.Height) => this.pixels = pixels;
 
+    public override ChromaCells Chroma => pixels.Chroma;
+
     public override long Bytes => pixels.Bytes;
 
     /// <summary>Begins to read, on a thread of its own.</summary>

@@ -2,6 +2,7 @@ using NetVips;
 using Yarnwheel.Codecs.Containers;
 using Yarnwheel.Codecs.Profiles;
 using Yarnwheel.Codecs.Raw;
+using Yarnwheel.Core.Photos;
 
 namespace Yarnwheel.Codecs;
 
@@ -40,7 +41,7 @@ public sealed class PhotoReader(PhotoLimits limits)
             var format = Format(file);
             cancel.ThrowIfCancellationRequested();
             using var upright = Upright(file, cancel);
-            var photo = PhotoDecoding.Decode(upright, format, path, isComing, cancel);
+            var photo = PhotoDecoding.Decode(upright, format, path, Chroma(file, upright, format, path), isComing, cancel);
             var pages = file.Contains("n-pages") ? (int)file.Get("n-pages") : 1;
             string?[] notes = [pages > 1 ? $"Of its {pages} pages or frames this is number {page + 1}." : null, photo.Coverage is not null ? "Parts of it are transparent: they stay so in PNG, TIFF, WebP, AVIF and layers, and are white in JPEG." : null, photo.Note];
             return photo with { Pages = pages, Note = string.Join(' ', notes.OfType<string>()) is { Length: > 0 } note ? note : null };
@@ -91,6 +92,14 @@ public sealed class PhotoReader(PhotoLimits limits)
         using var registration = cancel.Register(() => file.SetKill(true));
         using var whole = file.CopyMemory();
         return whole.Autorot();
+    }
+
+    /// <summary>The pixels that have a sample of chroma together, as they lie in the upright picture.</summary>
+    private static ChromaCells Chroma(Image file, Image upright, PhotoFormat format, string path)
+    {
+        if (format != PhotoFormat.Jpeg) return ChromaCells.Each;
+        using var bytes = File.OpenRead(path);
+        return JpegSegments.Chroma(bytes).Upright(file.Contains("orientation") ? (int)file.Get("orientation") : 1, upright.Width, upright.Height);
     }
 
     /// <summary>Opens a photo without reading its pixels.</summary>

@@ -1,5 +1,3 @@
-using System.Numerics;
-
 namespace Yarnwheel.Core.Imaging;
 
 /// <summary>A Gaussian, cut off at three standard deviations; beyond the border the border's value goes on.</summary>
@@ -56,27 +54,7 @@ internal static class GaussianBlur
     private static float[] Direct(float[] plane, int width, int height, double sigma, CancellationToken cancel)
     {
         var kernel = Kernel(sigma);
-        var radius = kernel.Length - 1;
-        var across = new float[width * height];
-        Rows.Each(height, width + 2 * radius, (y, wide) =>
-        {
-            var row = plane.AsSpan(y * width, width);
-            wide.AsSpan(0, radius).Fill(row[0]);
-            row.CopyTo(wide.AsSpan(radius));
-            wide.AsSpan(radius + width, radius).Fill(row[^1]);
-            var into = across.AsSpan(y * width, width);
-            Scale(wide.AsSpan(radius, width), kernel[0], into);
-            for (var k = 1; k <= radius; k++) AddPair(wide.AsSpan(radius - k, width), wide.AsSpan(radius + k, width), kernel[k], into);
-        }, cancel);
-        var result = new float[width * height];
-        Rows.Each(height, y =>
-        {
-            ReadOnlySpan<float> Row(int at) => across.AsSpan(Math.Clamp(at, 0, height - 1) * width, width);
-            var into = result.AsSpan(y * width, width);
-            Scale(Row(y), kernel[0], into);
-            for (var k = 1; k <= radius; k++) AddPair(Row(y - k), Row(y + k), kernel[k], into);
-        }, cancel);
-        return result;
+        return Convolution.Of(plane, width, height, kernel, kernel, cancel);
     }
 
     private static void Gather(Plane<float> plane, int cell, int x0, int y, Span<float> into)
@@ -102,20 +80,6 @@ internal static class GaussianBlur
         for (var k = 0; k < kernel.Length; k++) sum += (k == 0 ? 1 : 2) * Math.Exp(-k * k / (2 * sigma * sigma));
         for (var k = 0; k < kernel.Length; k++) kernel[k] = (float)(Math.Exp(-k * k / (2 * sigma * sigma)) / sum);
         return kernel;
-    }
-
-    private static void Scale(ReadOnlySpan<float> from, float weight, Span<float> into)
-    {
-        for (var i = 0; i < into.Length; i++) into[i] = from[i] * weight;
-    }
-
-    private static void AddPair(ReadOnlySpan<float> one, ReadOnlySpan<float> other, float weight, Span<float> into)
-    {
-        var i = 0;
-        var share = new Vector<float>(weight);
-        for (; i <= into.Length - Vector<float>.Count; i += Vector<float>.Count)
-            (new Vector<float>(into[i..]) + (new Vector<float>(one[i..]) + new Vector<float>(other[i..])) * share).CopyTo(into[i..]);
-        for (; i < into.Length; i++) into[i] += (one[i] + other[i]) * weight;
     }
 
     private static int Floor(int value, int cell) => (int)Math.Floor(value / (double)cell);

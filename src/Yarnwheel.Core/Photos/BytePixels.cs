@@ -7,12 +7,26 @@ public sealed class BytePixels : PhotoPixels
 {
     private readonly byte[] rgb;
 
-    public BytePixels(byte[] rgb, int width, int height) : base(width, height)
+    /// <param name="rgb">Interleaved, row by row.</param>
+    /// <param name="width">Pixels.</param>
+    /// <param name="height">Pixels.</param>
+    public BytePixels(byte[] rgb, int width, int height) : this(rgb, width, height, ChromaCells.Each)
+    {
+    }
+
+    /// <param name="rgb">Interleaved, row by row.</param>
+    /// <param name="width">Pixels.</param>
+    /// <param name="height">Pixels.</param>
+    /// <param name="chroma">As the file has it.</param>
+    public BytePixels(byte[] rgb, int width, int height, ChromaCells chroma) : base(width, height)
     {
         ArgumentNullException.ThrowIfNull(rgb);
         ArgumentOutOfRangeException.ThrowIfNotEqual(rgb.LongLength, 3L * width * height);
         this.rgb = rgb;
+        Chroma = chroma;
     }
+
+    public override ChromaCells Chroma { get; }
 
     public override long Bytes => rgb.LongLength;
 

@@ -17,6 +17,9 @@ public abstract class PhotoPixels
 
     public int Height { get; }
 
+    /// <summary>The pixels that have a sample of chroma together in the file; the values read are what its decoder made of them.</summary>
+    public virtual ChromaCells Chroma => ChromaCells.Each;
+
     /// <summary>Memory the pixels take, bytes.</summary>
     public abstract long Bytes { get; }
 

@@ -8,12 +8,24 @@ public sealed class Pyramid : IPiece
 {
     private readonly PhotoPixels[] levels;
     private readonly Lock making = new();
+    private readonly Lazy<Pyramid>? judged;
+    private readonly Pyramid? smaller;
 
     private Pyramid(PhotoPixels full, int count, Pyramid? coverage)
     {
         levels = new PhotoPixels[count];
         levels[0] = full;
         Coverage = coverage;
+        if (!full.Chroma.IsEach && (long)full.Width * full.Height <= GuidedChroma.Most) judged = new Lazy<Pyramid>(() => new Pyramid(GuidedChroma.Of(full), this));
+    }
+
+    /// <param name="full">The photo.</param>
+    /// <param name="of">Has the levels below.</param>
+    private Pyramid(PhotoPixels full, Pyramid of)
+    {
+        levels = [full, .. new PhotoPixels[of.Count - 1]];
+        Coverage = of.Coverage;
+        smaller = of;
     }
 
     public int Width => levels[0].Width;
@@ -27,11 +39,18 @@ public sealed class Pyramid : IPiece
     /// <summary>How far each pixel covers what is behind it, 0 … 1, a picture of the same size; null where all do.</summary>
     public Pyramid? Coverage { get; }
 
+    /// <summary>Whether masks look at other pixels than those that are shown.</summary>
+    internal bool IsJudgedApart => judged is not null;
+
+    /// <summary>The photo as masks and edges look at it: each pixel with a chroma of its own (<see cref="GuidedChroma"/>). Itself where the file has one for each.</summary>
+    internal Pyramid Judged => judged?.Value ?? this;
+
     /// <summary>Memory that the levels made so far take.</summary>
-    public long Bytes => levels.Sum(l => l?.Bytes ?? 0) + (Coverage?.Bytes ?? 0);
+    public long Bytes => levels.Sum(l => l?.Bytes ?? 0) + (Coverage?.Bytes ?? 0) + (judged is { IsValueCreated: true } ? judged.Value.Full.Bytes : 0);
 
     public PhotoPixels Level(int index)
     {
+        if (index > 0 && smaller is not null) return smaller.Level(index);
         if (Volatile.Read(ref levels[index]) is { } known) return known;
         lock (making)
         {

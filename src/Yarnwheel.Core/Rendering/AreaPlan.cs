@@ -31,7 +31,7 @@ internal sealed record AreaPlan(Area Area, Operation<Plane<float>> Mask, FringeO
     {
         var photo = steps.Source.Photo;
         var folded = new FoldOperation(area.Mask.Parts.Select(p => PartPlans.Of(p, steps)), area.Mask.Invert, steps.Lit);
-        var (mask, fringe) = AreaEdge.Of(area.Edge, folded, steps.Lit, Math.Max(photo.Width, photo.Height));
+        var (mask, fringe) = AreaEdge.Of(area.Edge, folded, steps.Judged, Math.Max(photo.Width, photo.Height));
         // What works over the others has no ground of its own to clean its edge by.
         return new AreaPlan(area, mask, area.Over ? null : fringe, LocalTones.Of(area.Treat, steps.Source.Details));
     }

@@ -76,7 +76,7 @@ public sealed class Copies
         Strips.Each(source.Drawing(1, 0, cancel), mask.Reach(1), (drawing, region) =>
         {
             // The photo is read once, with all that the mask looks at.
-            plan.Steps.Lit.At(drawing, region.Widen(mask.Reach(1)).Intersect(drawing.Whole));
+            plan.Steps.Judged.At(drawing, region.Widen(mask.Reach(1)).Intersect(drawing.Whole));
             var strip = mask.At(drawing, region);
             Rows.Each(region, y =>
             {

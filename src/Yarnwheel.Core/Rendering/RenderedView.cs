@@ -23,7 +23,9 @@ internal sealed record RenderedView(Region Region, Drawing Drawing, LitPlanes Li
     {
         // Asked for first with all that anything looks at round the region, so that it is drawn once.
         var reach = masked ? plan.Reach(drawing.Scale) : lifted ? plan.Hues?.Reach(drawing.Scale) ?? 0 : 0;
-        var lit = plan.Steps.Lit.At(drawing, region.Widen(reach).Intersect(drawing.Whole));
+        var wide = region.Widen(reach).Intersect(drawing.Whole);
+        var lit = plan.Steps.Lit.At(drawing, wide);
+        if (masked && plan.Areas.Count > 0) plan.Steps.Judged.At(drawing, wide);
         return new RenderedView(region, drawing, lit, plan.Basis.At(drawing, region), lifted ? plan.Hues?.At(drawing, region) : null,
             masked ? [.. plan.Areas.Select(a => a.Area.On ? RenderedMask.Of(a, drawing, region) : null)] : [],
             masked && plan.Areas.Any(a => a.Local is not null) ? new LitOperation(Treatments.LightPlan.None).At(drawing, region) : null);

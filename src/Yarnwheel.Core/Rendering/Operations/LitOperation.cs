@@ -8,15 +8,27 @@ namespace Yarnwheel.Core.Rendering.Operations;
 
 /// <summary>The photo in the recipe's light: where everything begins.</summary>
 /// <param name="light">The light of the whole photo.</param>
-internal sealed class LitOperation(LightPlan light) : Operation<LitPlanes>(ContentKey.Of("lit").With($"{light.Key}"))
+/// <param name="isJudged">Whether as masks look at it (<see cref="Pyramid.Judged"/>).</param>
+internal sealed class LitOperation(LightPlan light, bool isJudged = false) : Operation<LitPlanes>(ContentKey.Of(isJudged ? "judged" : "lit").With($"{light.Key}"))
 {
+    // From half the size on each pixel has its chroma.
+    private readonly LitOperation? plain = isJudged ? new LitOperation(light) : null;
+
     public LightPlan Light { get; } = light;
+
+    /// <summary>As masks look at the photo.</summary>
+    /// <param name="photo">Which photo.</param>
+    /// <param name="light">Its light.</param>
+    public static LitOperation Judged(Pyramid photo, LightPlan light) => new(light, photo.IsJudgedApart);
 
     public override int Reach(double scale) => 0;
 
+    public override LitPlanes At(Drawing drawing, Region region) =>
+        plain is not null && drawing.Photo.LevelFor(drawing.Scale) > 0 ? plain.At(drawing, region) : base.At(drawing, region);
+
     protected override LitPlanes Draw(Drawing drawing, Region region)
     {
-        var planes = AreaSampler.Draw(drawing.Photo, region, drawing.Scale, drawing.Arena, drawing.Cancel);
+        var planes = AreaSampler.Draw(isJudged ? drawing.Photo.Judged : drawing.Photo, region, drawing.Scale, drawing.Arena, drawing.Cancel);
         var lab = new LabPlanes(region, drawing.Arena);
         Rows.Each(region, Light.Scratch(region.Width), (y, scratch) =>
         {

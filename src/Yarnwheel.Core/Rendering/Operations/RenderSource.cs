@@ -44,7 +44,7 @@ internal sealed class RenderSource(Pyramid photo, long budget, IMaskPictures? pi
 
     public LightPlan Light(Light light) => LightPlan.Of(light, Details);
 
-    /// <summary>A pyramid level in the given light as interleaved 8-bit sRGB.</summary>
+    /// <summary>A pyramid level, as masks look at it, in the given light as interleaved 8-bit sRGB.</summary>
     public byte[] LevelBytes(int index, LightPlan light, CancellationToken cancel) =>
         Whole.GetOrAdd(new PieceKey<ByteList>(ContentKey.Of("bytes").With($"{index} {light.Key}")), () => DrawBytes(index, light, cancel), cancel).Bytes;
 
@@ -57,7 +57,7 @@ internal sealed class RenderSource(Pyramid photo, long budget, IMaskPictures? pi
     public ShadeField? Shades(ContentKey content, IReadOnlyCollection<ShadePick> picks, double lightness, LightPlan light) =>
         Whole.GetOrAdd(new PieceKey<KeptField>(content), () =>
         {
-            var shades = ShadeSet.Read(Photo, picks, light);
+            var shades = ShadeSet.Read(Photo.Judged, picks, light);
             return new KeptField(shades.Count == 0 ? null : new ShadeField(shades, lightness / 100));
         }, CancellationToken.None).Field;
 
@@ -66,7 +66,7 @@ internal sealed class RenderSource(Pyramid photo, long budget, IMaskPictures? pi
     {
         var index = Photo.LevelWithin(Masks.Matting.MattePicture.Most);
         var drawing = new Drawing(this, 1.0 / (1 << index), new PieceCache(0), null, cancel);
-        return Masks.Subjects.CutPicture.Of(new LitOperation(LightPlan.None).At(drawing, drawing.Whole).Lab, cancel);
+        return Masks.Subjects.CutPicture.Of(LitOperation.Judged(Photo, LightPlan.None).At(drawing, drawing.Whole).Lab, cancel);
     }, cancel);
 
     /// <summary>The photo's regions, for pointing at them.</summary>
@@ -89,7 +89,7 @@ internal sealed class RenderSource(Pyramid photo, long budget, IMaskPictures? pi
 
     private ByteList DrawBytes(int index, LightPlan light, CancellationToken cancel)
     {
-        var level = Photo.Level(index);
+        var level = Photo.Judged.Level(index);
         var width = level.Width;
         var scale = 1.0 / (1 << index);
         var bytes = new byte[3 * width * level.Height];

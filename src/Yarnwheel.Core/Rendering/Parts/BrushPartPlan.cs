@@ -31,7 +31,7 @@ internal sealed class BrushPartPlan : PartPlan
 
     public override RowOfMask Prepare(Drawing drawing, Region region)
     {
-        var plane = Painted(own, steps.Lit.Key.With($"strokes"), () => new Plane<float>(region), drawing, region);
+        var plane = Painted(own, steps.Judged.Key.With($"strokes"), () => new Plane<float>(region), drawing, region);
         return (y, mask) => plane.Row(y, region).CopyTo(mask);
     }
 
@@ -52,7 +52,7 @@ internal sealed class BrushPartPlan : PartPlan
             var count = strokes.Length;
             while (count > 0 && known is null) known = drawing.Pieces.Find(Name(--count), region);
             var mask = known is null ? before() : known.Region == region ? known.Copy() : known.Cut(region);
-            StrokePainter.Paint(mask, strokes.Skip(count).Select(s => Shape(s, drawing)).ToList(), steps.Lit.At(drawing, region).Lab, drawing.Cancel);
+            StrokePainter.Paint(mask, strokes.Skip(count).Select(s => Shape(s, drawing)).ToList(), steps.Judged.At(drawing, region).Lab, drawing.Cancel);
             return mask;
         }, drawing.Cancel);
     }
@@ -60,8 +60,8 @@ internal sealed class BrushPartPlan : PartPlan
     private StrokeShape Shape(BrushStroke stroke, Drawing drawing)
     {
         var photo = steps.Source.Photo;
-        var shades = stroke.Cling is null ? [] : steps.Source.Whole.GetOrAdd(new PieceKey<ClungShades>(steps.Lit.Key.With(ContentKey.Of(stroke))),
-            () => new ClungShades(StrokeShape.Shades(stroke, photo.Width, photo.Height, (x, y) => ShadeSet.Point(photo.Full, x, y, steps.Lit.Light))), drawing.Cancel).List;
+        var shades = stroke.Cling is null ? [] : steps.Source.Whole.GetOrAdd(new PieceKey<ClungShades>(steps.Judged.Key.With(ContentKey.Of(stroke))),
+            () => new ClungShades(StrokeShape.Shades(stroke, photo.Width, photo.Height, (x, y) => ShadeSet.Point(photo.Judged.Full, x, y, steps.Judged.Light))), drawing.Cancel).List;
         return StrokeShape.Of(stroke, shades, photo.Width, photo.Height, drawing.Scale);
     }
 

@@ -33,7 +33,7 @@ internal sealed class ColourPartPlan : PartPlan
     private DistanceOperation? Distances(IReadOnlyCollection<ShadePick> picks, PhotoSteps steps)
     {
         if (picks.Count == 0) return null;
-        var content = steps.Lit.Key.With($"shades {part.Lightness} {RecipeJson.Key(picks)}");
-        return steps.Source.Shades(content, picks, part.Lightness, steps.Lit.Light) is { } field ? new DistanceOperation(steps.Lit, part.Calm, field, content) : null;
+        var content = steps.Judged.Key.With($"shades {part.Lightness} {RecipeJson.Key(picks)}");
+        return steps.Source.Shades(content, picks, part.Lightness, steps.Judged.Light) is { } field ? new DistanceOperation(steps.Judged, part.Calm, field, content) : null;
     }
 }

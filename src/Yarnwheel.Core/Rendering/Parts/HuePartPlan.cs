@@ -9,13 +9,13 @@ namespace Yarnwheel.Core.Rendering.Parts;
 internal sealed class HuePartPlan(HuePart part, PhotoSteps steps) : PartPlan(part)
 {
     private readonly HuePart part = part;
-    private readonly HueOperation hues = steps.Hues(0);
+    private readonly HueOperation hues = new(steps.Judged, 0);
 
     public override RowOfMask Prepare(Drawing drawing, Region region)
     {
         var arc = new HueArc(part);
         var turn = hues.At(drawing, region).Turn;
-        var lab = steps.Lit.At(drawing, region).Lab;
+        var lab = steps.Judged.At(drawing, region).Lab;
         return (y, mask) =>
         {
             var row = lab.Row(y, region);

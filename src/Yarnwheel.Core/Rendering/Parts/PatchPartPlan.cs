@@ -37,10 +37,10 @@ internal sealed class PatchPartPlan(PatchPart part, PhotoSteps steps) : PartPlan
         var level = steps.Source.Photo.Level(index);
         var x = Math.Min((int)(seed.X * level.Width), level.Width - 1);
         var y = Math.Min((int)(seed.Y * level.Height), level.Height - 1);
-        var key = new PieceKey<ByteList>(steps.Lit.Key.With($"reach {part.Connected} {index} {x} {y}"));
+        var key = new PieceKey<ByteList>(steps.Judged.Key.With($"reach {part.Connected} {index} {x} {y}"));
         return steps.Source.Whole.GetOrAdd(key, () =>
         {
-            var bytes = steps.Source.LevelBytes(index, steps.Lit.Light, cancel);
+            var bytes = steps.Source.LevelBytes(index, steps.Judged.Light, cancel);
             return new ByteList(part.Connected ? ReachMap.Of(bytes, level.Width, level.Height, x, y, cancel) : ReachMap.Everywhere(bytes, level.Width, level.Height, x, y));
         }, cancel).Bytes;
     }

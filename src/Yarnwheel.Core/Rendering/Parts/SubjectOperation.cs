@@ -10,7 +10,7 @@ using Yarnwheel.Core.Rendering.Operations;
 namespace Yarnwheel.Core.Rendering.Parts;
 
 /// <summary>The mask of a subject: the cut of the whole photo, refined along its contour as any edge that follows the photo.</summary>
-internal sealed class SubjectOperation(SubjectPart part, PhotoSteps steps) : Operation<Plane<float>>(steps.Lit.Key.With(ContentKey.Of(part)).With($"subject"))
+internal sealed class SubjectOperation(SubjectPart part, PhotoSteps steps) : Operation<Plane<float>>(steps.Judged.Key.With(ContentKey.Of(part)).With($"subject"))
 {
     /// <summary>How far from the cut's contour the mask may change, pixels of the picture that was cut.</summary>
     private const double Band = 4;
@@ -27,9 +27,9 @@ internal sealed class SubjectOperation(SubjectPart part, PhotoSteps steps) : Ope
         var lookup = new LevelMask(cut.Mask(drawing.Cancel), cut.Width, cut.Height, cut.Width / (photo.Width * drawing.Scale), region);
         var rough = new Plane<float>(region);
         Rows.Each(region, y => lookup.Row(Shares, y, rough.Row(y)), drawing.Cancel);
-        return new MatteView(matte, photo.Width * drawing.Scale, photo.Width).Draw(rough, steps.Lit.At(drawing, region).Light, drawing.Cancel);
+        return new MatteView(matte, photo.Width * drawing.Scale, photo.Width).Draw(rough, steps.Judged.At(drawing, region).Light, drawing.Cancel);
     }
 
     private MatteSolution Solve(SubjectSolution cut, Drawing drawing) =>
-        MatteSolver.Solve(MatteSource.Picture(steps.Lit, MatteSource.Level(drawing.Photo), drawing), WholeMask.Shares(cut.Mask(drawing.Cancel)), Band, drawing.Cancel, cut.Told());
+        MatteSolver.Solve(MatteSource.Picture(steps.Judged, MatteSource.Level(drawing.Photo), drawing), WholeMask.Shares(cut.Mask(drawing.Cancel)), Band, drawing.Cancel, cut.Told());
 }
