@@ -14,7 +14,7 @@ internal sealed class ComingPixels : PhotoPixels
 
     private ComingPixels(PhotoPixels pixels) : base(pixels.Width, pixels.Height) => this.pixels = pixels;
 
-    public override ChromaCells Chroma => pixels.Chroma;
+    public override FileCoding Coding => pixels.Coding;
 
     public override long Bytes => pixels.Bytes;
 

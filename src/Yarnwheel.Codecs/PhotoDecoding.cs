@@ -11,17 +11,17 @@ internal static class PhotoDecoding
     /// <param name="upright">As it is meant to be seen, not yet read.</param>
     /// <param name="format">Of the file.</param>
     /// <param name="path">The file, for what the codec library does not say of it.</param>
-    /// <param name="chroma">The pixels that have a sample of chroma together in the file.</param>
+    /// <param name="coding">What the file's compression left.</param>
     /// <param name="isComing">Whether pixels may still be read when it is given back.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static DecodedPhoto Decode(Image upright, PhotoFormat format, string path, ChromaCells chroma, bool isComing, CancellationToken cancel)
+    public static DecodedPhoto Decode(Image upright, PhotoFormat format, string path, FileCoding coding, bool isComing, CancellationToken cancel)
     {
-        if (!upright.HasAlpha()) return DecodeOpaque(upright, format, path, chroma, isComing, cancel);
+        if (!upright.HasAlpha()) return DecodeOpaque(upright, format, path, coding, isComing, cancel);
         var (opaque, coverage) = Transparency.Parted(upright, cancel);
-        using (opaque) return DecodeOpaque(opaque, format, path, chroma, isComing, cancel) with { Coverage = coverage };
+        using (opaque) return DecodeOpaque(opaque, format, path, coding, isComing, cancel) with { Coverage = coverage };
     }
 
-    private static DecodedPhoto DecodeOpaque(Image flat, PhotoFormat format, string path, ChromaCells chroma, bool isComing, CancellationToken cancel)
+    private static DecodedPhoto DecodeOpaque(Image flat, PhotoFormat format, string path, FileCoding coding, bool isComing, CancellationToken cancel)
     {
         using var own = WithoutExtras(flat);
         var signalled = SignalledColours.Of(path, format, own.Contains("icc-profile-data"));
@@ -41,7 +41,7 @@ internal static class PhotoDecoding
         {
             // Grey without a profile of its own goes through the library's built-in one.
             using var rgb = opaque.Colourspace(bits == 8 ? Enums.Interpretation.Srgb : Enums.Interpretation.Rgb16);
-            return new DecodedPhoto(ReadPixels(rgb, bits, chroma, isComing, cancel), format, bits, profile?.Data, true);
+            return new DecodedPhoto(ReadPixels(rgb, bits, coding, isComing, cancel), format, bits, profile?.Data, true);
         }
         if (profile.Space == "CMYK")
         {
@@ -106,13 +106,13 @@ internal static class PhotoDecoding
 
     private static FileCodes CodesOf(Image image, int bits, CancellationToken cancel) => bits == 8 ? new FileCodes(Memory<byte>(image, cancel), null) : new FileCodes(null, Memory<ushort>(image, cancel));
 
-    private static PhotoPixels ReadPixels(Image rgb, int bits, ChromaCells chroma, bool isComing, CancellationToken cancel)
+    private static PhotoPixels ReadPixels(Image rgb, int bits, FileCoding coding, bool isComing, CancellationToken cancel)
     {
         using var cast = rgb.Cast(bits == 8 ? Enums.BandFormat.Uchar : Enums.BandFormat.Ushort);
         var (width, height) = (rgb.Width, rgb.Height);
         if (isComing && cast.Bands == 3)
-            return bits == 8 ? ComingPixels.Begin<byte>(cast, v => new BytePixels(v, width, height, chroma), cancel) : ComingPixels.Begin<ushort>(cast, v => new WordPixels(v, width, height), cancel);
-        return bits == 8 ? new BytePixels(Memory<byte>(cast, cancel), width, height, chroma) : new WordPixels(Memory<ushort>(cast, cancel), width, height);
+            return bits == 8 ? ComingPixels.Begin<byte>(cast, v => new BytePixels(v, width, height, coding), cancel) : ComingPixels.Begin<ushort>(cast, v => new WordPixels(v, width, height), cancel);
+        return bits == 8 ? new BytePixels(Memory<byte>(cast, cancel), width, height, coding) : new WordPixels(Memory<ushort>(cast, cancel), width, height);
     }
 
     private static T[] Memory<T>(Image image, CancellationToken cancel) where T : unmanaged

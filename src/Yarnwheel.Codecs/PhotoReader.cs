@@ -41,7 +41,7 @@ public sealed class PhotoReader(PhotoLimits limits)
             var format = Format(file);
             cancel.ThrowIfCancellationRequested();
             using var upright = Upright(file, cancel);
-            var photo = PhotoDecoding.Decode(upright, format, path, Chroma(file, upright, format, path), isComing, cancel);
+            var photo = PhotoDecoding.Decode(upright, format, path, Coding(file, upright, format, path), isComing, cancel);
             var pages = file.Contains("n-pages") ? (int)file.Get("n-pages") : 1;
             string?[] notes = [pages > 1 ? $"Of its {pages} pages or frames this is number {page + 1}." : null, photo.Coverage is not null ? "Parts of it are transparent: they stay so in PNG, TIFF, WebP, AVIF and layers, and are white in JPEG." : null, photo.Note];
             return photo with { Pages = pages, Note = string.Join(' ', notes.OfType<string>()) is { Length: > 0 } note ? note : null };
@@ -94,12 +94,13 @@ public sealed class PhotoReader(PhotoLimits limits)
         return whole.Autorot();
     }
 
-    /// <summary>The pixels that have a sample of chroma together, as they lie in the upright picture.</summary>
-    private static ChromaCells Chroma(Image file, Image upright, PhotoFormat format, string path)
+    /// <summary>What compression left, as it lies in the upright picture.</summary>
+    private static FileCoding Coding(Image file, Image upright, PhotoFormat format, string path)
     {
-        if (format != PhotoFormat.Jpeg) return ChromaCells.Each;
+        if (format != PhotoFormat.Jpeg) return FileCoding.Lossless;
         using var bytes = File.OpenRead(path);
-        return JpegSegments.Chroma(bytes).Upright(file.Contains("orientation") ? (int)file.Get("orientation") : 1, upright.Width, upright.Height);
+        var coding = JpegCoding.Read(bytes);
+        return coding with { Chroma = coding.Chroma.Upright(file.Contains("orientation") ? (int)file.Get("orientation") : 1, upright.Width, upright.Height) };
     }
 
     /// <summary>Opens a photo without reading its pixels.</summary>

@@ -62,7 +62,9 @@ public sealed class GuidedChromaTests
 
     private static byte Byte(double value) => (byte)Math.Clamp(Math.Round(value), 0, 255);
 
-    private static byte[] Guided(byte[] rgb, ChromaCells cells) => Bytes(GuidedChroma.Of(new BytePixels(rgb, Width, Height, cells)));
+    private static BytePixels Coded(byte[] rgb, ChromaCells cells) => new(rgb, Width, Height, new FileCoding(cells, 0));
+
+    private static byte[] Guided(byte[] rgb, ChromaCells cells) => Bytes(GuidedChroma.Of(Coded(rgb, cells)));
 
     private static byte[] Bytes(PhotoPixels pixels)
     {
@@ -122,7 +124,7 @@ public sealed class GuidedChromaTests
     public void The_smallest_pictures_are_done(int width, int height)
     {
         byte[] rgb = [.. Enumerable.Range(0, 3 * width * height).Select(i => (byte)(80 + i % 3))];
-        var guided = Bytes(GuidedChroma.Of(new BytePixels(rgb, width, height, new ChromaCells(2, 2, 1, 1))));
+        var guided = Bytes(GuidedChroma.Of(new BytePixels(rgb, width, height, new FileCoding(new ChromaCells(2, 2, 1, 1), 0))));
         Assert.All(guided.Zip(rgb), p => Assert.InRange(p.First - p.Second, -1, 1));
     }
 
@@ -131,7 +133,7 @@ public sealed class GuidedChromaTests
     public void Masks_look_at_it_and_pictures_do_not()
     {
         var decoded = Halved(Twigs(), new ChromaCells(2, 2));
-        var photo = Pyramid.Build(new BytePixels(decoded, Width, Height, new ChromaCells(2, 2)));
+        var photo = Pyramid.Build(Coded(decoded, new ChromaCells(2, 2)));
         Assert.NotSame(photo, photo.Judged);
         Assert.Same(photo.Level(1), photo.Judged.Level(1));
         Assert.Equal(decoded, Shown(photo, new Recipe { Ground = new Ground { Colour = 100 } }));

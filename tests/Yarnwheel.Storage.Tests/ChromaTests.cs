@@ -22,15 +22,15 @@ public sealed class ChromaTests : IDisposable
     {
         TestPhotos.Image().WriteToFile(folder.File(name));
         var path = folder.File(name.Split('[')[0]);
-        Assert.Equal(new ChromaCells(side, side), new PhotoReader(new PhotoLimits()).Read(path).Pixels.Chroma);
-        Assert.Equal(new ChromaCells(side, side), new PhotoReader(new PhotoLimits()).BeginPage(path, 0).Pixels.Chroma);
+        Assert.Equal(new ChromaCells(side, side), new PhotoReader(new PhotoLimits()).Read(path).Pixels.Coding.Chroma);
+        Assert.Equal(new ChromaCells(side, side), new PhotoReader(new PhotoLimits()).BeginPage(path, 0).Pixels.Coding.Chroma);
     }
 
     [Fact]
     public void Grey_pictures_have_none()
     {
         TestPhotos.Image().Colourspace(Enums.Interpretation.Bw).WriteToFile(folder.File("grey.jpg[subsample_mode=on]"));
-        Assert.True(new PhotoReader(new PhotoLimits()).Read(folder.File("grey.jpg")).Pixels.Chroma.IsEach);
+        Assert.True(new PhotoReader(new PhotoLimits()).Read(folder.File("grey.jpg")).Pixels.Coding.Chroma.IsEach);
     }
 
     /// <summary>Frame headers as ITU-T T.81, B.2.2 has them: progressive, after another segment.</summary>
@@ -43,9 +43,29 @@ public sealed class ChromaTests : IDisposable
     [InlineData(0x22, 0x22, 1, 1)]
     public void The_frame_header_is_read(int luma, int chroma, int across, int down)
     {
-        byte[] file = [0xFF, 0xD8, 0xFF, 0xC4, 0, 3, 9, 0xFF, 0xC2, 0, 17, 8, 0, 80, 0, 120, 3, 1, (byte)luma, 0, 2, (byte)chroma, 1, 3, (byte)chroma, 1, 0xFF, 0xDA, 0, 2];
-        Assert.Equal(new ChromaCells(across, down), JpegSegments.Chroma(new MemoryStream(file)));
-        for (var length = 0; length < file.Length - 4; length++) Assert.True(JpegSegments.Chroma(new MemoryStream(file, 0, length)).IsEach);
+        byte[] file = [0xFF, 0xD8, 0xFF, 0xC4, 0, 3, 9, 0xFF, 0xDB, 0, 67, 1, .. Enumerable.Repeat((byte)20, 10), .. new byte[54], 0xFF, 0xC2, 0, 17, 8, 0, 80, 0, 120, 3, 1, (byte)luma, 1, 2, (byte)chroma, 0, 3, (byte)chroma, 0, 0xFF, 0xDA, 0, 2];
+        var coding = JpegCoding.Read(new MemoryStream(file));
+        Assert.Equal(new ChromaCells(across, down), coding.Chroma);
+        Assert.Equal(0.6 * 20 / 255, coding.Noise, 1e-6);
+        for (var length = 0; length < file.Length - 4; length++) Assert.Equal(FileCoding.Lossless, JpegCoding.Read(new MemoryStream(file, 0, length)));
+    }
+
+    /// <summary>Against what a file really lost, where there is something to lose: fine coloured lines.</summary>
+    [Theory]
+    [InlineData(60)]
+    [InlineData(80)]
+    [InlineData(92)]
+    public void Its_noise_is_told_by_its_tables(int quality)
+    {
+        const int side = 160;
+        var random = new Random(5);
+        var rgb = new byte[3 * side * side];
+        for (var i = 0; i < rgb.Length; i++) rgb[i] = (byte)(i / 3 % side * 7 / 40 % 2 == 0 ? 90 + 60 * (i / 3 / side / 11 % 2) : 160 + random.Next(6));
+        var path = folder.File("lines.jpg");
+        File.WriteAllBytes(path, SampleWriter.Jpeg(rgb, side, side, quality));
+        var told = new PhotoReader(new PhotoLimits()).Read(path).Pixels.Coding.Noise * 255;
+        var lost = Math.Sqrt(TestPhotos.Read(path).Zip(rgb, (a, b) => (double)(a - b) * (a - b)).Average());
+        Assert.InRange(told / lost, 0.4, 2.5);
     }
 
     /// <summary>Cells of a picture of odd sides, numbered and turned as the library turns pictures.</summary>

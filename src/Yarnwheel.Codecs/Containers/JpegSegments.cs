@@ -1,5 +1,4 @@
 using System.Buffers.Binary;
-using Yarnwheel.Core.Photos;
 
 namespace Yarnwheel.Codecs.Containers;
 
@@ -15,17 +14,8 @@ internal static class JpegSegments
     public static IEnumerable<(int Number, byte[] Content)> Read(Stream from) =>
         All(from).Where(s => s.Marker is >= FirstApplication and <= FirstApplication + 15).Select(s => (s.Marker - FirstApplication, s.Content));
 
-    /// <summary>The pixels that have a sample of chroma together: two across, down or both; what is sampled in another way counts as one each.</summary>
-    public static ChromaCells Chroma(Stream from)
-    {
-        // A frame's header, B.2.2: precision, height, width, number of components, then of each its name, its sampling and its table.
-        var frame = All(from).Where(s => s.Marker is >= 0xC0 and <= 0xCF and not (0xC4 or 0xC8 or 0xCC)).Select(s => s.Content).FirstOrDefault();
-        if (frame is not { Length: >= 15 } || frame[5] != 3 || frame[10] != 0x11 || frame[13] != 0x11) return ChromaCells.Each;
-        int across = frame[7] >> 4, down = frame[7] & 15;
-        return across is 1 or 2 && down is 1 or 2 ? new ChromaCells(across, down) : ChromaCells.Each;
-    }
-
-    private static IEnumerable<(int Marker, byte[] Content)> All(Stream from)
+    /// <summary>All segments, by the second byte of their markers; none of what is no JPEG, and none after a damage.</summary>
+    public static IEnumerable<(int Marker, byte[] Content)> All(Stream from)
     {
         var head = new byte[4];
         if (from.ReadAtLeast(head.AsSpan(0, 2), 2, throwOnEndOfStream: false) < 2 || head[0] != 0xFF || head[1] != 0xD8) yield break;

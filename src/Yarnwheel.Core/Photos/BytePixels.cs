@@ -10,23 +10,23 @@ public sealed class BytePixels : PhotoPixels
     /// <param name="rgb">Interleaved, row by row.</param>
     /// <param name="width">Pixels.</param>
     /// <param name="height">Pixels.</param>
-    public BytePixels(byte[] rgb, int width, int height) : this(rgb, width, height, ChromaCells.Each)
+    public BytePixels(byte[] rgb, int width, int height) : this(rgb, width, height, FileCoding.Lossless)
     {
     }
 
     /// <param name="rgb">Interleaved, row by row.</param>
     /// <param name="width">Pixels.</param>
     /// <param name="height">Pixels.</param>
-    /// <param name="chroma">As the file has it.</param>
-    public BytePixels(byte[] rgb, int width, int height, ChromaCells chroma) : base(width, height)
+    /// <param name="coding">How the file has it.</param>
+    public BytePixels(byte[] rgb, int width, int height, FileCoding coding) : base(width, height)
     {
         ArgumentNullException.ThrowIfNull(rgb);
         ArgumentOutOfRangeException.ThrowIfNotEqual(rgb.LongLength, 3L * width * height);
         this.rgb = rgb;
-        Chroma = chroma;
+        Coding = coding;
     }
 
-    public override ChromaCells Chroma { get; }
+    public override FileCoding Coding { get; }
 
     public override long Bytes => rgb.LongLength;
 

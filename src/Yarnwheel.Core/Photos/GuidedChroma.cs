@@ -26,7 +26,7 @@ internal static class GuidedChroma
     /// <param name="photo">At full size.</param>
     public static BytePixels Of(PhotoPixels photo)
     {
-        var (width, height, cells) = (photo.Width, photo.Height, photo.Chroma);
+        var (width, height, cells) = (photo.Width, photo.Height, photo.Coding.Chroma);
         var rgb = new byte[3L * width * height];
         Rows.Each(height, 3 * width, (y, scratch) =>
         {

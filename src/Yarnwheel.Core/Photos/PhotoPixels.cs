@@ -17,8 +17,8 @@ public abstract class PhotoPixels
 
     public int Height { get; }
 
-    /// <summary>The pixels that have a sample of chroma together in the file; the values read are what its decoder made of them.</summary>
-    public virtual ChromaCells Chroma => ChromaCells.Each;
+    /// <summary>What the file's compression left; the values read are what its decoder made of that.</summary>
+    public virtual FileCoding Coding => FileCoding.Lossless;
 
     /// <summary>Memory the pixels take, bytes.</summary>
     public abstract long Bytes { get; }

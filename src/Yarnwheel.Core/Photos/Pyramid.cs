@@ -16,7 +16,7 @@ public sealed class Pyramid : IPiece
         levels = new PhotoPixels[count];
         levels[0] = full;
         Coverage = coverage;
-        if (!full.Chroma.IsEach && (long)full.Width * full.Height <= GuidedChroma.Most) judged = new Lazy<Pyramid>(() => new Pyramid(GuidedChroma.Of(full), this));
+        if (!full.Coding.Chroma.IsEach && (long)full.Width * full.Height <= GuidedChroma.Most) judged = new Lazy<Pyramid>(() => new Pyramid(GuidedChroma.Of(full), this));
     }
 
     /// <param name="full">The photo.</param>

@@ -46,8 +46,9 @@ internal sealed class MattePicture : IPiece
 
     /// <param name="light">Of the whole photo at that size.</param>
     /// <param name="fullNoise">Of the photo at full size.</param>
-    public static MattePicture Of(LightPlanes light, float fullNoise) =>
-        new(light, light.Region, light.Region.Area > Small ? 2 : 1, MatteNoise.Of(light), fullNoise);
+    /// <param name="leastNoise">What there is of it at least at this size, encoded 0 … 1: quiet places don't show what compression did to edges.</param>
+    public static MattePicture Of(LightPlanes light, float fullNoise, float leastNoise = 0) =>
+        new(light, light.Region, light.Region.Area > Small ? 2 : 1, MathF.Max(MatteNoise.Of(light), leastNoise), fullNoise);
 
     /// <summary>The part of it that is needed for what happens in a region: with as much round it as colours are looked at.</summary>
     /// <param name="region">In its pixels.</param>

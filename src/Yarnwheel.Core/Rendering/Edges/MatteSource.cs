@@ -21,7 +21,9 @@ internal static class MatteSource
     public static MattePicture Picture(LitOperation lit, int level, Drawing drawing) => drawing.Source.Whole.GetOrAdd(new PieceKey<MattePicture>(lit.Key.With($"matte picture"), 1.0 / (1 << level)), () =>
     {
         var small = drawing with { Scale = 1.0 / (1 << level), Pieces = new PieceCache(0), Arena = null };
-        return MattePicture.Of(lit.At(small, small.Whole).Light, level == 0 ? 0 : Noise(lit, small.At(1)));
+        // Cells of two by two have half the noise of their pixels.
+        var coding = drawing.Photo.Full.Coding.Noise;
+        return MattePicture.Of(lit.At(small, small.Whole).Light, level == 0 ? 0 : MathF.Max(coding, Noise(lit, small.At(1))), coding / (1 << level));
     }, drawing.Cancel);
 
     /// <summary>Noise at full size, of some tiles all over the photo: that of the quieter ones.</summary>
