@@ -57,17 +57,24 @@ public class EdgeTests
         Assert.Equal(0, grown[106, 90]);
     }
 
+    private static Plane<float> Smooth(Plane<float> mask)
+    {
+        var smooth = new Plane<float>(All);
+        MaskShape.Smooth(smooth, All, mask, 4, CancellationToken.None);
+        return smooth;
+    }
+
     [Fact]
     public void Smoothing_rounds_corners_keeps_straight_edges_and_the_area()
     {
         var mask = Mask((x, y) => x is >= 60 and < 180 && y is >= 50 and < 130);
-        var smooth = MaskShape.Smooth(mask, 4, CancellationToken.None);
+        var smooth = Smooth(mask);
         Assert.Equal(1, smooth[61, 90]);
         Assert.Equal(0, smooth[58, 90]);
         Assert.True(smooth[60, 50] < 0.1);
         Assert.Equal(mask.Values.Sum(), smooth.Values.Sum(), 0.01 * mask.Values.Sum());
         // A saw of two pixels becomes straight.
-        var saw = MaskShape.Smooth(Mask((x, y) => x < 100 + y % 2 * 2), 4, CancellationToken.None);
+        var saw = Smooth(Mask((x, y) => x < 100 + y % 2 * 2));
         for (var y = 40; y < 140; y++) Assert.Equal(saw[101, 40], saw[101, y], 0.05);
     }
 
@@ -75,7 +82,14 @@ public class EdgeTests
     public void Contrast_is_monotone_keeps_the_ends_and_the_middle_and_undoes_itself()
     {
         var ramp = Enumerable.Range(0, 101).Select(i => i / 100f).ToArray();
-        float[] Contrast(float[] row, double contrast) => MaskShape.Contrast(new Plane<float>(new Region(0, 0, row.Length, 1), row), contrast).Values;
+        static float[] Contrast(float[] row, double contrast)
+        {
+            var line = new Region(0, 0, row.Length, 1);
+            var result = new Plane<float>(line);
+            MaskShape.Contrast(result, line, new Plane<float>(line, row), contrast);
+            return result.Values;
+        }
+
         var steep = Contrast(ramp, 60);
         Assert.Equal((0f, 1f), (steep[0], steep[100]));
         Assert.Equal(0.5, steep[50], 1e-3);

@@ -90,10 +90,10 @@ public sealed class DistanceTransform
     {
         ArgumentNullException.ThrowIfNull(marked);
         var furthest = (int)Math.Min(Nowhere, Math.Ceiling(within));
-        var rows = new int[marked.Length];
+        var rows = GC.AllocateUninitializedArray<int>(marked.Length);
         var bands = (width + Columns - 1) / Columns;
         Parallel.For(0, bands, new ParallelOptions { CancellationToken = cancel }, band => Down(marked, rows, width, height, band * Columns, furthest));
-        var columns = new int[marked.Length];
+        var columns = GC.AllocateUninitializedArray<int>(marked.Length);
         if (furthest <= Close)
         {
             var taps = Taps(furthest);
@@ -205,18 +205,24 @@ public sealed class DistanceTransform
 
     private static void Tried(ReadOnlySpan<int> rows, int y, float[] taps, Span<float> scratch, Span<int> columns)
     {
-        if (!rows.ContainsAnyExcept(Nowhere))
-        {
-            columns.Fill(-1);
-            return;
-        }
+        columns.Fill(-1);
+        var first = rows.IndexOfAnyExcept(Nowhere);
+        if (first < 0) return;
+        // Only where some column is near enough.
+        var furthest = taps.Length / 2;
+        int from = Math.Max(0, first - furthest), to = Math.Min(rows.Length, rows.LastIndexOfAnyExcept(Nowhere) + furthest + 1);
+        Near(rows[from..to], y, taps, scratch, from, columns[from..to]);
+    }
+
+    private static void Near(ReadOnlySpan<int> rows, int y, float[] taps, Span<float> scratch, int start, Span<int> columns)
+    {
         var furthest = taps.Length / 2;
         Span<float> padded = scratch[..(rows.Length + 2 * furthest)], best = scratch.Slice(padded.Length, rows.Length);
         padded[..furthest].Fill(None);
         padded[^furthest..].Fill(None);
         Squares(rows, y, padded.Slice(furthest, rows.Length));
         LaneLoop.Over(new LeastKernel(padded, taps, best), best.Length);
-        Read(best, furthest, columns);
+        Read(best, start - furthest, columns);
     }
 
     /// <summary>The squared distances along columns, as parts of the numbers.</summary>
@@ -233,17 +239,20 @@ public sealed class DistanceTransform
     }
 
     /// <summary>The columns out of the numbers.</summary>
-    private static void Read(ReadOnlySpan<float> best, int furthest, Span<int> columns)
+    /// <param name="best">The numbers.</param>
+    /// <param name="start">The column that the first tap of the first pixel stands for.</param>
+    /// <param name="columns">Receives them.</param>
+    private static void Read(ReadOnlySpan<float> best, int start, Span<int> columns)
     {
         var x = 0;
-        var place = Vector128.Create(0, 1, 2, 3) - Vector128.Create(furthest);
+        var place = Vector128.Create(0, 1, 2, 3) + Vector128.Create(start);
         for (; x <= best.Length - Vector128<int>.Count; x += Vector128<int>.Count)
         {
             var own = Vector128.Create(best.Slice(x, 4));
             var column = (Vector128.ConvertToInt32(own) & Vector128.Create(Number - 1)) + place + Vector128.Create(x);
             Vector128.ConditionalSelect(Vector128.GreaterThanOrEqual(own, Vector128.Create(None)).AsInt32(), Vector128.Create(-1), column).CopyTo(columns.Slice(x, 4));
         }
-        for (; x < best.Length; x++) columns[x] = best[x] >= None ? -1 : x - furthest + ((int)best[x] & (Number - 1));
+        for (; x < best.Length; x++) columns[x] = best[x] >= None ? -1 : x + start + ((int)best[x] & (Number - 1));
     }
 
     private readonly ref struct LeastKernel(ReadOnlySpan<float> padded, ReadOnlySpan<float> taps, Span<float> into) : ILaneKernel

@@ -24,11 +24,29 @@ internal static class GaussianBlur
     public static Plane<float> Of(Plane<float> plane, double sigma, CancellationToken cancel)
     {
         if (sigma < 0.05) return plane;
+        var result = UnsetPlane.Of(plane.Region);
+        Into(result, plane.Region, plane, sigma, cancel);
+        return result;
+    }
+
+    /// <param name="result">Receives it.</param>
+    /// <param name="region">What is wanted; within both planes.</param>
+    /// <param name="plane">What is blurred.</param>
+    /// <param name="sigma">Standard deviation, pixels.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public static void Into(Plane<float> result, Region region, Plane<float> plane, double sigma, CancellationToken cancel)
+    {
         var cell = Cell(sigma);
-        if (cell == 1) return new Plane<float>(plane.Region, Direct(plane.Values, plane.Width, plane.Height, sigma, cancel));
+        if (cell == 1)
+        {
+            // Narrower it weighs nothing but the pixel itself.
+            float[] kernel = sigma < 0.05 ? [1] : Kernel(sigma);
+            Convolution.Into(result, region, plane, kernel, kernel, cancel);
+            return;
+        }
         var cells = new Plane<float>(CellsOf(plane.Region, cell));
         Rows.Each(cells.Region, y => Gather(plane, cell, cells.Region.X, y, cells.Row(y)), cancel);
-        return OfCells(cells, sigma, plane.Region, cancel);
+        result.Paste(OfCells(cells, sigma, region, cancel));
     }
 
     /// <summary>The cells that lie in a region, all or in part.</summary>
@@ -48,13 +66,8 @@ internal static class GaussianBlur
         var cell = Cell(sigma);
         // A cell's box and the interpolation blur as well: (s² − 1)/12 and s²/6.
         var rest = Math.Sqrt(Math.Max(0.05, sigma * sigma / (cell * cell) - 0.25));
-        return Magnify.Between(new Plane<float>(cells.Region, Direct(cells.Values, cells.Width, cells.Height, rest, cancel)), cell, region, cancel);
-    }
-
-    private static float[] Direct(float[] plane, int width, int height, double sigma, CancellationToken cancel)
-    {
-        var kernel = Kernel(sigma);
-        return Convolution.Of(plane, width, height, kernel, kernel, cancel);
+        var kernel = Kernel(rest);
+        return Magnify.Between(new Plane<float>(cells.Region, Convolution.Of(cells.Values, cells.Width, cells.Height, kernel, kernel, cancel)), cell, region, cancel);
     }
 
     private static void Gather(Plane<float> plane, int cell, int x0, int y, Span<float> into)

@@ -68,7 +68,7 @@ public sealed class Plane<T> : IPlaced where T : unmanaged
     public Plane<T> Cut(Region to)
     {
         if (to == Region) return this;
-        var cut = new Plane<T>(to);
+        var cut = Region.Covers(to) ? new Plane<T>(to, GC.AllocateUninitializedArray<T>((int)to.Area)) : new Plane<T>(to);
         cut.Paste(this);
         return cut;
     }

@@ -12,5 +12,5 @@ internal sealed class ContrastOperation(Operation<Plane<float>> before, double c
 {
     protected override int Halo(double scale) => 0;
 
-    protected override Plane<float> Work(Plane<float> mask, Drawing drawing) => MaskShape.Contrast(mask, contrast);
+    protected override void Work(Plane<float> result, Region region, Plane<float> mask, Drawing drawing) => MaskShape.Contrast(result, region, mask, contrast);
 }

@@ -20,29 +20,37 @@ internal abstract class EdgeOperation(Operation<Plane<float>> before, ContentKey
         var halo = Halo(drawing.Scale);
         var wide = drawing.Widen(region, halo);
         var mask = before.At(drawing, wide);
-        var worked = MaskBounds.Of(mask, wide, halo);
         // Only the region: round it the mask is known, but not what becomes of it.
+        var worked = MaskBounds.Of(mask, wide, halo).Intersect(region);
         if (worked.IsEmpty) return mask.Cut(region);
-        var rough = mask.Cut(worked);
-        var refined = Work(rough, drawing);
-        if (ReferenceEquals(refined, rough)) return mask.Cut(region);
-        Settle(refined);
-        if (worked.Covers(region)) return refined.Cut(region);
-        var result = mask.Cut(region);
-        if (ReferenceEquals(result, mask)) result = mask.Copy();
-        result.Paste(refined);
+        var result = UnsetPlane.Of(region);
+        Work(result, worked, mask, drawing);
+        Rows.Each(region, y =>
+        {
+            Span<float> row = result.Row(y), same = mask.Row(y, region);
+            if (y < worked.Y || y >= worked.Bottom)
+            {
+                same.CopyTo(row);
+                return;
+            }
+            int from = worked.X - region.X, to = worked.Right - region.X;
+            same[..from].CopyTo(row);
+            Settle(row[from..to]);
+            same[to..].CopyTo(row[to..]);
+        }, drawing.Cancel);
         return result;
     }
 
     /// <summary>Does the step.</summary>
+    /// <param name="result">Receives it.</param>
+    /// <param name="region">What is wanted; within both masks.</param>
     /// <param name="mask">Not to be written to.</param>
     /// <param name="drawing">The picture.</param>
-    /// <returns>A mask of the same region; the given one where nothing is to be done.</returns>
-    protected abstract Plane<float> Work(Plane<float> mask, Drawing drawing);
+    protected abstract void Work(Plane<float> result, Region region, Plane<float> mask, Drawing drawing);
 
     /// <summary>What is nothing or all but for rounding becomes so: a region worked on gives what one left alone has.</summary>
-    private static void Settle(Plane<float> mask) => Spans.Each(mask.Count, (from, to) =>
+    private static void Settle(Span<float> mask)
     {
-        foreach (ref var m in mask.Values.AsSpan(from, to - from)) m = m < 1e-6f ? 0 : m > 1 - 1e-6f ? 1 : m;
-    });
+        foreach (ref var m in mask) m = m < 1e-6f ? 0 : m > 1 - 1e-6f ? 1 : m;
+    }
 }

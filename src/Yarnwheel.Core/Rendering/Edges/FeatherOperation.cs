@@ -16,7 +16,7 @@ internal sealed class FeatherOperation(Operation<Plane<float>> before, double fe
 
     protected override int FullHalo(double scale) => GaussianBlur.Halo(Sigma(scale));
 
-    protected override Plane<float> Work(Plane<float> mask, double scale, CancellationToken cancel) => GaussianBlur.Of(mask, Sigma(scale), cancel);
+    protected override void Work(Plane<float> result, Region region, Plane<float> mask, double scale, CancellationToken cancel) => GaussianBlur.Into(result, region, mask, Sigma(scale), cancel);
 
     private double Sigma(double scale) => feather / 2 * scale;
 }

@@ -17,5 +17,5 @@ internal sealed class GrowOperation(Operation<Plane<float>> before, double grow)
 
     protected override int FullHalo(double scale) => MaskShift.Halo(grow * scale);
 
-    protected override Plane<float> Work(Plane<float> mask, double scale, CancellationToken cancel) => MaskShift.By(mask, grow * scale, cancel);
+    protected override void Work(Plane<float> result, Region region, Plane<float> mask, double scale, CancellationToken cancel) => MaskShift.Into(result, region, mask, grow * scale, cancel);
 }

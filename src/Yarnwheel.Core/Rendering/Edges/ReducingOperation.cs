@@ -19,11 +19,11 @@ internal abstract class ReducingOperation(Operation<Plane<float>> before, Conten
     protected abstract int FullHalo(double scale);
 
     /// <summary>Does the step at a scale at which it is within the limit.</summary>
-    protected abstract Plane<float> Work(Plane<float> mask, double scale, CancellationToken cancel);
+    protected abstract void Work(Plane<float> result, Region region, Plane<float> mask, double scale, CancellationToken cancel);
 
     protected sealed override int Halo(double scale) => FullHalo(scale);
 
-    protected sealed override Plane<float> Work(Plane<float> mask, Drawing drawing) => Work(mask, drawing.Scale, drawing.Cancel);
+    protected sealed override void Work(Plane<float> result, Region region, Plane<float> mask, Drawing drawing) => Work(result, region, mask, drawing.Scale, drawing.Cancel);
 
     // A picture made smaller is asked for by itself, at its own scale.
     public sealed override int Reach(double scale) => Reduction(scale) == 1 ? base.Reach(scale) : 0;

@@ -13,7 +13,7 @@ internal sealed class SmoothOperation(Operation<Plane<float>> before, double smo
 {
     protected override int Halo(double scale) => GaussianBlur.Halo(Sigma(scale));
 
-    protected override Plane<float> Work(Plane<float> mask, Drawing drawing) => MaskShape.Smooth(mask, Sigma(drawing.Scale), drawing.Cancel);
+    protected override void Work(Plane<float> result, Region region, Plane<float> mask, Drawing drawing) => MaskShape.Smooth(result, region, mask, Sigma(drawing.Scale), drawing.Cancel);
 
     private double Sigma(double scale) => MaskShape.Sigma(smooth, longer * scale);
 }
