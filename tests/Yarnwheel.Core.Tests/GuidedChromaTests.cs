@@ -141,7 +141,8 @@ public sealed class GuidedChromaTests
         var plain = Pictures.Pyramid(decoded, Width, Height);
         Assert.Same(plain, plain.Judged);
         var guided = Pictures.Pyramid(Bytes(photo.Judged.Full), Width, Height);
-        var recipe = new Recipe { Areas = [new Area { Mask = new Mask { Parts = [new ColourPart { Picks = [new ShadePick { X = 0.2, Y = 0.5 }] }] }, Edge = new EdgeRefinement { Follow = 40, Fringe = 100 } }] };
+        // A shade as it is: the mean that a pick stands for is the shown picture's.
+        var recipe = new Recipe { Areas = [new Area { Mask = new Mask { Parts = [new ColourPart { Picks = [new ShadePick { Shades = [new PickedShade { L = 0.7, A = 0.08, B = 0.12 }] }] }] }, Edge = new EdgeRefinement { Follow = 40, Fringe = 100 } }] };
         ushort[] Mask(Pyramid of) => new PhotoRenderer(of).Copies.Mask(recipe, 0);
         Assert.Equal(Mask(guided), Mask(photo));
         Assert.NotEqual(Mask(plain), Mask(photo));

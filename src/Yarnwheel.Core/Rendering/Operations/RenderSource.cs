@@ -57,7 +57,7 @@ internal sealed class RenderSource(Pyramid photo, long budget, IMaskPictures? pi
     public ShadeField? Shades(ContentKey content, IReadOnlyCollection<ShadePick> picks, double lightness, LightPlan light) =>
         Whole.GetOrAdd(new PieceKey<KeptField>(content), () =>
         {
-            var shades = ShadeSet.Read(Photo.Judged, picks, light);
+            var shades = ShadeSet.Read(Photo, picks, light);
             return new KeptField(shades.Count == 0 ? null : new ShadeField(shades, lightness / 100));
         }, CancellationToken.None).Field;
 

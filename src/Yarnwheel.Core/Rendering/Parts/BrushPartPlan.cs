@@ -61,7 +61,7 @@ internal sealed class BrushPartPlan : PartPlan
     {
         var photo = steps.Source.Photo;
         var shades = stroke.Cling is null ? [] : steps.Source.Whole.GetOrAdd(new PieceKey<ClungShades>(steps.Judged.Key.With(ContentKey.Of(stroke))),
-            () => new ClungShades(StrokeShape.Shades(stroke, photo.Width, photo.Height, (x, y) => ShadeSet.Point(photo.Judged.Full, x, y, steps.Judged.Light))), drawing.Cancel).List;
+            () => new ClungShades(StrokeShape.Shades(stroke, photo.Width, photo.Height, (x, y) => ShadeSet.Point(photo.Full, x, y, steps.Judged.Light))), drawing.Cancel).List;
         return StrokeShape.Of(stroke, shades, photo.Width, photo.Height, drawing.Scale);
     }
 
