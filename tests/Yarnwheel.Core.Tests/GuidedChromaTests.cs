@@ -37,8 +37,10 @@ public sealed class GuidedChromaTests
         for (var v = 0; v < down; v++)
             for (var u = 0; u < across; u++)
             {
-                var own = from y in Enumerable.Range(v * cells.Down - cells.Top, cells.Down) from x in Enumerable.Range(u * cells.Across - cells.Left, cells.Across)
-                          where x >= 0 && y >= 0 && x < Width && y < Height select Of(x, y);
+                var own = from y in Enumerable.Range(v * cells.Down - cells.Top, cells.Down)
+                          from x in Enumerable.Range(u * cells.Across - cells.Left, cells.Across)
+                          where x >= 0 && y >= 0 && x < Width && y < Height
+                          select Of(x, y);
                 samples[v * across + u] = (Math.Round(own.Average(o => o.B)), Math.Round(own.Average(o => o.R)));
             }
         var result = new byte[rgb.Length];
