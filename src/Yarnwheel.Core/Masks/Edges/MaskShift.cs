@@ -46,8 +46,14 @@ internal static class MaskShift
         int left = region.X - around.X, top = region.Y - around.Y;
         Rows.Each(region, y =>
         {
+            ReadOnlySpan<float> own = mask.Row(y, region);
             var row = result.Row(y, region);
-            for (var x = 0; x < row.Length; x++) row[x] = growing.Of(Moved(growing, x + left, y - region.Y + top, Math.Abs(pixels), toInside, toOutside));
+            for (var x = 0; x < row.Length; x++)
+            {
+                // What is all stays, and what is nothing where nothing is near: most pixels.
+                if (own[x] is 0 or 1 && (growing.Of(own[x]) > 0 || !toInside.TryNearest(x + left, y - region.Y + top, out _))) row[x] = own[x];
+                else row[x] = growing.Of(Moved(growing, x + left, y - region.Y + top, Math.Abs(pixels), toInside, toOutside));
+            }
         }, cancel);
     }
 

@@ -61,19 +61,22 @@ internal sealed class FoldOperation : Operation<Plane<float>>
     private Plane<float> Joined(int count, Drawing drawing, Region region)
     {
         var part = parts[count - 1];
+        if (count == 1 && part.Part is { Op: MaskOp.Add, Invert: false })
+        {
+            // Joined to nothing, a part is the mask.
+            var only = drawing.Arena is null ? UnsetPlane.Of(region) : new Plane<float>(region, drawing.Arena);
+            var first = part.Prepare(drawing, region);
+            Rows.Each(region, y => first(y, only.Row(y)), drawing.Cancel);
+            return only;
+        }
         var mask = Fold(count - 1, drawing, region);
         var draw = part.Prepare(drawing, region);
-        // Joined to nothing, a part is the mask.
-        if (count == 1 && part.Part is { Op: MaskOp.Add, Invert: false }) Rows.Each(region, y => draw(y, mask.Row(y)), drawing.Cancel);
-        else
+        Rows.Each(region, region.Width, (y, row) =>
         {
-            Rows.Each(region, region.Width, (y, row) =>
-            {
-                var own = row.AsSpan(0, region.Width);
-                draw(y, own);
-                MaskFold.Join(mask.Row(y), own, part.Part.Op, part.Part.Invert);
-            }, drawing.Cancel);
-        }
+            var own = row.AsSpan(0, region.Width);
+            draw(y, own);
+            MaskFold.Join(mask.Row(y), own, part.Part.Op, part.Part.Invert);
+        }, drawing.Cancel);
         return mask;
     }
 
