@@ -2,6 +2,9 @@ using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
+using Yarnwheel.Core.Rendering.Edges;
+using Yarnwheel.Core.Rendering.Operations;
+using Yarnwheel.Core.Treatments;
 
 namespace Yarnwheel.Core.Tests;
 
@@ -148,6 +151,18 @@ public sealed class GuidedChromaTests
         ushort[] Mask(Pyramid of) => new PhotoRenderer(of).Copies.Mask(recipe, 0);
         Assert.Equal(Mask(guided), Mask(photo));
         Assert.NotEqual(Mask(plain), Mask(photo));
+    }
+
+    /// <summary>What a file tells of its noise counts where mattes are solved: whole at full size, half of it at half.</summary>
+    [Theory]
+    [InlineData(0)]
+    [InlineData(1)]
+    public void A_matte_reckons_with_what_compression_left(int level)
+    {
+        byte[] plain = [.. Enumerable.Repeat((byte)120, 3 * Width * Height)];
+        var source = new RenderSource(Pyramid.Build(new BytePixels(plain, Width, Height, new FileCoding(ChromaCells.Each, 0.04f))), 1 << 24, null);
+        var drawing = source.Drawing(1, Width * Height, CancellationToken.None);
+        Assert.Equal(0.04f / (1 << level), MatteSource.Picture(new LitOperation(LightPlan.None), level, drawing).Noise, 1e-6f);
     }
 
     private static byte[] Shown(Pyramid photo, Recipe recipe) => new PhotoRenderer(photo).Frames.Draw(recipe, new View(new Region(0, 0, Width, Height), 1), Show.Result);

@@ -89,7 +89,8 @@ internal sealed class RenderSource(Pyramid photo, long budget, IMaskPictures? pi
 
     private ByteList DrawBytes(int index, LightPlan light, CancellationToken cancel)
     {
-        var level = Photo.Judged.Level(index);
+        // From half the size on each pixel has its chroma.
+        var level = index == 0 ? Photo.Judged.Full : Photo.Level(index);
         var width = level.Width;
         var scale = 1.0 / (1 << index);
         var bytes = new byte[3 * width * level.Height];

@@ -37,5 +37,5 @@ internal abstract class PartPlan(MaskPart part)
 
 /// <summary>Draws a row of a mask, 0 … 1, over the region it was prepared for.</summary>
 /// <param name="y">On the picture.</param>
-/// <param name="mask">Receives the row.</param>
+/// <param name="mask">Receives the row: all of it is written, whatever was in it.</param>
 internal delegate void RowOfMask(int y, Span<float> mask);

@@ -9,7 +9,7 @@ namespace Yarnwheel.Core.Rendering.Parts;
 internal sealed record PhotoSteps(RenderSource Source, LitOperation Lit)
 {
     /// <summary>The same as masks and edges look at it.</summary>
-    public LitOperation Judged { get; } = Source.Photo.IsJudgedApart ? LitOperation.Judged(Source.Photo, Lit.Light) : Lit;
+    public LitOperation Judged { get; } = Source.Photo.IsJudgedApart ? new LitOperation(Lit.Light, isJudged: true) : Lit;
 
     /// <param name="calm">How far colour noise is smoothed first, 0 … 100.</param>
     public HueOperation Hues(double calm) => new(Lit, calm);
