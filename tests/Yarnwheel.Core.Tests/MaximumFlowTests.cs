@@ -1,6 +1,6 @@
 using System.Text.Json;
 using FsCheck.Xunit;
-using Yarnwheel.Core.Masks.Subjects;
+using Yarnwheel.Core.Masks.Segments;
 
 namespace Yarnwheel.Core.Tests;
 

@@ -1,5 +1,5 @@
 using System.Numerics;
-using Yarnwheel.Core.Masks.Subjects;
+using Yarnwheel.Core.Masks.Segments;
 
 namespace Yarnwheel.Core.Tests;
 

@@ -1,5 +1,5 @@
 using System.Collections.Immutable;
-using Yarnwheel.Core.Masks.Subjects;
+using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;

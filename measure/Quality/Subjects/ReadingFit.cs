@@ -1,4 +1,5 @@
 using System.Globalization;
+using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Rendering.Operations;

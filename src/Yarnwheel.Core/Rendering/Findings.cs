@@ -3,6 +3,7 @@ using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks.Edges;
 using Yarnwheel.Core.Masks.Finding;
+using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering.Cache;

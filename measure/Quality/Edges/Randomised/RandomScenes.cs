@@ -10,7 +10,7 @@ internal static class RandomScenes
     /// <summary>Within two ends.</summary>
     public static double Within(this Random random, double from, double to) => from + (to - from) * random.NextDouble();
 
-    private static bool Chance(this Random random, double share) => random.NextDouble() < share;
+    public static bool Chance(this Random random, double share) => random.NextDouble() < share;
 
     /// <param name="seed">The same gives the same.</param>
     public static HardScene Of(int seed)

@@ -1,3 +1,5 @@
+using Yarnwheel.Core.Masks.Segments;
+
 namespace Yarnwheel.Core.Masks.Subjects;
 
 /// <summary>Closes what a subject encloses, but for what a stroke marks outside.</summary>

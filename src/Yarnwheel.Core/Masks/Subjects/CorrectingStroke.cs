@@ -1,3 +1,5 @@
+using Yarnwheel.Core.Masks.Segments;
+
 namespace Yarnwheel.Core.Masks.Subjects;
 
 /// <summary>The middle of a stroke that was drawn after an answer, as superpixels see it.</summary>

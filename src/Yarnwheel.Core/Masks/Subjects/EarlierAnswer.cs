@@ -1,3 +1,5 @@
+using Yarnwheel.Core.Masks.Segments;
+
 namespace Yarnwheel.Core.Masks.Subjects;
 
 /// <summary>What a correction leaves of the answer before it, and how far the stroke itself reaches: the more, the longer it is.</summary>

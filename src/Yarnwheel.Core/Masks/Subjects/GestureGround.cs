@@ -1,4 +1,5 @@
 using System.Numerics;
+using Yarnwheel.Core.Masks.Segments;
 
 namespace Yarnwheel.Core.Masks.Subjects;
 

@@ -1,3 +1,4 @@
+using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Masks.Subjects;

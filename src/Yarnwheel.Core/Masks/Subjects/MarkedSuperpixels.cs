@@ -1,3 +1,5 @@
+using Yarnwheel.Core.Masks.Segments;
+
 namespace Yarnwheel.Core.Masks.Subjects;
 
 /// <summary>What a gesture says of each superpixel and of the colours.</summary>

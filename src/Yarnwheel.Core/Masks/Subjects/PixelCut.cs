@@ -1,4 +1,5 @@
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Segments;
 
 namespace Yarnwheel.Core.Masks.Subjects;
 

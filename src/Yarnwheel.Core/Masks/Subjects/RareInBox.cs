@@ -1,3 +1,5 @@
+using Yarnwheel.Core.Masks.Segments;
+
 namespace Yarnwheel.Core.Masks.Subjects;
 
 /// <summary>What in a box is hardly ever seen around it: that is taken for the subject at first, with strokes as far as it is near to them.</summary>

@@ -1,6 +1,7 @@
 using System.Numerics;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Masks.Subjects;

@@ -1,4 +1,5 @@
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Masks.Strands;
 using Yarnwheel.Core.Recipes;
 

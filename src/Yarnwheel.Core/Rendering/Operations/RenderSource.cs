@@ -1,5 +1,6 @@
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Masks;
 using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Core.Photos;
@@ -66,11 +67,11 @@ internal sealed class RenderSource(Pyramid photo, long budget, IMaskPictures? pi
     {
         var index = Photo.LevelWithin(Masks.Matting.MattePicture.Most);
         var drawing = new Drawing(this, 1.0 / (1 << index), new PieceCache(0), null, cancel);
-        return Masks.Subjects.CutPicture.Of(LitOperation.Judged(Photo, LightPlan.None).At(drawing, drawing.Whole).Lab, cancel);
+        return Masks.Segments.CutPicture.Of(LitOperation.Judged(Photo, LightPlan.None).At(drawing, drawing.Whole).Lab, cancel);
     }, cancel);
 
     /// <summary>The photo's regions, for pointing at them.</summary>
-    public RegionTree RegionTree(CancellationToken cancel) => Whole.GetOrAdd(new PieceKey<RegionTree>(ContentKey.Of("region tree")), () => Masks.Subjects.RegionTree.Of(CutPicture(cancel), cancel), cancel);
+    public RegionTree RegionTree(CancellationToken cancel) => Whole.GetOrAdd(new PieceKey<RegionTree>(ContentKey.Of("region tree")), () => Masks.Segments.RegionTree.Of(CutPicture(cancel), cancel), cancel);
 
     /// <summary>A subject cut out of the photo.</summary>
     public SubjectSolution Subject(SubjectPart part, CancellationToken cancel)

@@ -1,7 +1,7 @@
 using System.Numerics;
 using Yarnwheel.Core.Lanes;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Segments;
 
 /// <summary>Colours row by row, for work in lanes: how dense Gaussians are at each.</summary>
 internal sealed class ColourRows

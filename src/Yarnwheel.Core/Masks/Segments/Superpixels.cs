@@ -3,7 +3,7 @@ using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Segments;
 
 /// <summary>Groups neighbouring pixels of like colour.</summary>
 /// <remarks>R. Achanta et al., "SLIC Superpixels Compared to State-of-the-Art Superpixel Methods", PAMI 34, 2012: k-means over colour and place,

@@ -1,6 +1,6 @@
 using System.Numerics;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Segments;
 
 /// <summary>A Gaussian over colours, with its share of a mixture.</summary>
 /// <param name="Weight">0 … 1.</param>

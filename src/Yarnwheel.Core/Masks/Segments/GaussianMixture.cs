@@ -1,6 +1,6 @@
 using System.Numerics;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Segments;
 
 /// <summary>How often each colour occurs in a set of colours: several Gaussians, each with its weight, mean and full covariance.</summary>
 /// <remarks>Begun by splitting the widest cluster across its principal axis (M. Orchard, C. Bouman, "Color Quantization of Images",

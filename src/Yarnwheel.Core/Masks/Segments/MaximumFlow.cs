@@ -1,4 +1,4 @@
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Segments;
 
 /// <summary>Maximum flow from a source to a sink, and the minimum cut that it leaves.</summary>
 /// <remarks>Y. Boykov, V. Kolmogorov, "An Experimental Comparison of Min-Cut/Max-Flow Algorithms for Energy Minimization in Vision",

@@ -1,4 +1,4 @@
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Segments;
 
 /// <summary>A region of the photo that pointing at a place can mean.</summary>
 /// <param name="Level">How many steps larger (smaller below 0) it is than the one that stands out most.</param>

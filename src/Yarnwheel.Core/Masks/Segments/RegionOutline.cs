@@ -1,6 +1,6 @@
 using System.Numerics;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Segments;
 
 /// <summary>The outline of a set of superpixels as closed ways along the edges of the half picture's pixels.</summary>
 internal static class RegionOutline

@@ -1,6 +1,6 @@
 using System.Numerics;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Segments;
 
 /// <summary>Weight, mean and covariance of a set of colours as they are added up.</summary>
 /// <param name="about">A colour near the mean: what is added is taken relative to it, so that little is lost to rounding.</param>

@@ -3,7 +3,7 @@ using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Segments;
 
 /// <summary>What is known of a picture before anything is marked on it: its colours in cells, its superpixels and how strongly neighbours hold together.</summary>
 internal sealed class CutPicture : IPiece

@@ -1,7 +1,7 @@
 using System.Numerics;
 using Yarnwheel.Core.Imaging;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Segments;
 
 /// <summary>A picture's superpixels merged two by two until one is left: what pointing at a place can mean, from the smallest to the largest.</summary>
 /// <remarks>A binary partition tree (P. Salembier, L. Garrido, IEEE Trans. Image Processing 9, 2000). The next to merge are those two neighbours whose mean colours differ least for their

@@ -3,7 +3,7 @@ using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Grey;
 using Yarnwheel.Core.Imaging;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Segments;
 
 /// <summary>Sorts the colours of a picture into small cells of OKLab, so that what holds of a colour is computed once for all its pixels.</summary>
 internal sealed class ColourCells

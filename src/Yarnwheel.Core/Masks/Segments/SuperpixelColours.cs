@@ -1,4 +1,4 @@
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Segments;
 
 /// <summary>Of each superpixel, which cells of colour its pixels lie in, and how many in each: what is asked of all pixels is then asked of these.</summary>
 internal sealed class SuperpixelColours

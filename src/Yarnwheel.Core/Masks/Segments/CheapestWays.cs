@@ -1,4 +1,4 @@
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Segments;
 
 /// <summary>The cost of the cheapest way to each node of a graph (Dijkstra 1959).</summary>
 internal static class CheapestWays

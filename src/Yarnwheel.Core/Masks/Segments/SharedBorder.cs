@@ -1,4 +1,4 @@
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Segments;
 
 /// <summary>Two superpixels that touch, and how strongly they hold together in all.</summary>
 /// <param name="A">The one of the smaller number.</param>
