@@ -5,6 +5,7 @@ using Yarnwheel.Measure.Quality;
 using Yarnwheel.Measure.Quality.Edges;
 using Yarnwheel.Measure.Quality.Edges.Randomised;
 using Yarnwheel.Measure.Quality.Subjects;
+using Yarnwheel.Measure.Quality.Subjects.Learning;
 using Yarnwheel.Measure.Speed;
 
 namespace Yarnwheel.Measure;
@@ -116,11 +117,15 @@ internal static class Commands
         var corrections = new Option<bool>("--corrections") { Description = "Four kinds of gestures, and five corrections of each, without grabCut." };
         var fit = new Option<bool>("--fit") { Description = "Fits what speaks for a reading." };
         var strands = new Option<bool>("--strands") { Description = "One stroke along thin things, on all scenes and 120 made at random." };
-        var command = new Command("subjects", "Subjects beside grabCut.") { box, only, pictures, aside, fresh, latest, readings, corrections, fit, strands };
+        var learn = new Option<int?>("--learn") { Description = "Learns what speaks for a place, from so many things made at random, and writes it where the core has it." };
+        var learnt = new Option<int?>("--learnt") { Description = "What was learnt, on all scenes and so many made at random that nothing was learnt from; with --only, each of them." };
+        var command = new Command("subjects", "Subjects beside grabCut.") { box, only, pictures, aside, fresh, latest, readings, corrections, fit, strands, learn, learnt };
         command.SetAction(parsed =>
         {
             var use = parsed.GetValue(aside) ? SceneUse.Aside : parsed.GetValue(fresh) ? SceneUse.Fresh : parsed.GetValue(latest) ? SceneUse.Latest : SceneUse.Tuned;
             if (parsed.GetValue(fit)) ReadingFit.Print();
+            else if (parsed.GetValue(learn) is { } scenes) ReadingLearner.Learn("src/Yarnwheel.Core/Masks/Learnt/readings.weights", scenes);
+            else if (parsed.GetValue(learnt) is { } unseen) LearntTable.Print(unseen, each: parsed.GetValue(only) is not null);
             else if (parsed.GetValue(strands)) StrandTable.Print(120);
             else if (parsed.GetValue(readings)) ReadingTable.Print(parsed.GetValue(only), use);
             else if (parsed.GetValue(corrections)) CorrectionTable.Print(parsed.GetValue(only), use);

@@ -5,6 +5,7 @@ using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
+using Yarnwheel.Core.Rendering.Operations;
 using static Yarnwheel.Core.Tests.Gestures;
 
 namespace Yarnwheel.Core.Tests;
@@ -196,13 +197,19 @@ public class SubjectTests
     }
 
     [Fact]
-    public void What_the_other_readings_come_to_alike_is_taken_instead_of_the_strokes_colour_alone()
+    public void What_the_other_readings_come_to_alike_weighs_more_than_the_strokes_colour_alone()
     {
         // A plate before a chequered wall that has some of its middle's colour, too; the stroke lies on its rim.
         var rgb = Picture((x, y) => Within(x, y, 150, 100, 34) ? (200, 200, 190) : Within(x, y, 150, 100, 50) ? (150, 105, 60) : x / 12 % 2 == y / 12 % 2 ? (90, 130, 135) : x / 12 % 4 == 0 ? (200, 200, 195) : (150, 164, 156), 6);
         var part = Boxed with { Inside = [[At(0.357, 0.5), At(0.363, 0.44)]], Width = 0.02 };
-        double strokes = Overlap(Mask(rgb, part with { Reading = SubjectReading.Strokes })), taken = Overlap(Mask(rgb, part));
-        Assert.True(strokes < 0.6 && taken > 0.85, $"{strokes} by the strokes, {taken} taken");
+        var picture = new RenderSource(Pictures.Pyramid(rgb, Width, Height), 1L << 28, null).CutPicture(CancellationToken.None);
+        var ground = new GestureGround(picture, Markings.Of(part, picture.Width, picture.Height));
+        var scores = ReadingWeights.Scores(picture, ground, GestureReadings.All(picture, ground, CancellationToken.None));
+        Assert.True(scores[(int)SubjectReading.Box] > scores[(int)SubjectReading.Strokes]);
+        // A plate or a ring: both can be had.
+        double Read(SubjectReading reading) => Overlap(Mask(rgb, part with { Reading = reading }));
+        Assert.True(Read(SubjectReading.Strokes) < 0.6 && Read(SubjectReading.Box) > 0.85);
+        Assert.Contains(Findings(rgb).SubjectReadings(part), r => Read(r) > 0.85);
     }
 
     [Fact]

@@ -24,12 +24,12 @@ internal static class ReadingFit
         var taken = settings.Select(s => cases.Select(c => c.Taken(s.Weights, s.Margin)).ToArray()).ToArray();
         var best = Enumerable.Range(0, settings.Length).MaxBy(s => taken[s].Average());
         var scenes = cases.Select(c => c.Scene).Distinct().ToDictionary(s => s, scene => Enumerable.Range(0, settings.Length).MaxBy(s => taken[s].Where((_, k) => cases[k].Scene != scene).Average()));
-        Console.WriteLine($"Best: weights {string.Join(" ", settings[best].Weights.Select(w => Figure(w)))}, margin {Figure(settings[best].Margin)}; in use: {string.Join(" ", GestureReadings.Weights.Select(w => Figure(w)))}, {Figure(GestureReadings.Margin)}.\n");
+        Console.WriteLine($"Best: weights {string.Join(" ", settings[best].Weights.Select(w => Figure(w)))}, margin {Figure(settings[best].Margin)}; in use: {string.Join(" ", ReadingWeights.Weights.Select(w => Figure(w)))}, {Figure(ReadingWeights.Margin)}.\n");
         Report("Tuned on", cases, c => (settings[best].Weights, settings[best].Margin));
         Report("Each scene by the weights that are best without it", cases, c => (settings[scenes[c.Scene]].Weights, settings[scenes[c.Scene]].Margin));
-        Report("Tuned on, weights in use", cases, _ => ([.. GestureReadings.Weights], GestureReadings.Margin));
+        Report("Tuned on, weights in use", cases, _ => ([.. ReadingWeights.Weights], ReadingWeights.Margin));
         foreach (var (name, use) in (ReadOnlySpan<(string, SceneUse)>)[("Put aside", SceneUse.Aside), ("Made afterwards", SceneUse.Fresh), ("Made last", SceneUse.Latest)])
-            Report($"{name}, weights in use", [.. SubjectScenes.All(use).SelectMany(Cases)], _ => ([.. GestureReadings.Weights], GestureReadings.Margin));
+            Report($"{name}, weights in use", [.. SubjectScenes.All(use).SelectMany(Cases)], _ => ([.. ReadingWeights.Weights], ReadingWeights.Margin));
     }
 
     private static IEnumerable<Case> Cases(SubjectScene scene)
@@ -41,7 +41,7 @@ internal static class ReadingFit
             if (markings.IsEmpty) continue;
             var ground = new GestureGround(picture, markings);
             var cuts = GestureReadings.All(picture, ground, CancellationToken.None);
-            yield return new Case(scene.Name, name, GestureReadings.Figures(picture, ground, cuts),
+            yield return new Case(scene.Name, name, ReadingWeights.Figures(picture, ground, cuts),
                 [.. cuts.Select(c => DemoScenes.Truth.Overlap.Of([.. PixelCut.Of(picture, markings, c, CancellationToken.None).Select(i => i ? 1f : 0)], scene.Alpha))]);
         }
     }

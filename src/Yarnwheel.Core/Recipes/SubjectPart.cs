@@ -85,6 +85,9 @@ public enum SubjectReading
 
     /// <summary>A thin thing that the inside strokes run along, with all that hangs together with it and is alike.</summary>
     Strand,
+
+    /// <summary>What each place is likelier to be, by all that colours, contours and surroundings say of it.</summary>
+    Weighed,
 }
 
 /// <summary>A rectangle on the photo.</summary>

@@ -3,9 +3,12 @@ using Yarnwheel.Core.Imaging;
 namespace Yarnwheel.Measure.Quality.Subjects.Things;
 
 /// <summary>A picture painted back to front in linear light: grounds, a thing of several parts, and what stands before it. The thing's own alpha is counted with what hides it.</summary>
-internal sealed class ThingPicture(int width, int height, int seed)
+/// <param name="width">Pixels.</param>
+/// <param name="height">Pixels.</param>
+/// <param name="seed">Of its textures.</param>
+/// <param name="fine">Places along a pixel's side that are looked at.</param>
+internal sealed class ThingPicture(int width, int height, int seed, int fine = 4)
 {
-    private const int Fine = 4;
     private readonly float[] light = new float[3 * width * height];
 
     public int Width => width;
@@ -72,7 +75,7 @@ internal sealed class ThingPicture(int width, int height, int seed)
 
     private void Layer(float[] colour, Action<Canvas> shape, float depth, int scale, bool part, double blur)
     {
-        var canvas = new Canvas(width, height, Fine);
+        var canvas = new Canvas(width, height, fine);
         shape(canvas);
         var alpha = canvas.Alpha();
         if (blur > 0) alpha = GaussianBlur.Of(new Plane<float>(new Region(0, 0, width, height), alpha), blur, CancellationToken.None).Values;

@@ -43,6 +43,9 @@ internal sealed class RegionTree : IPiece
     /// <summary>Pixels of the half picture.</summary>
     public IReadOnlyList<int> Sizes => sizes;
 
+    /// <summary>What the merge cost that made each; none less than those before it.</summary>
+    public IReadOnlyList<float> Costs => costs;
+
     public long Bytes => 12L * parents.Length;
 
     /// <param name="picture">What is known of the picture.</param>

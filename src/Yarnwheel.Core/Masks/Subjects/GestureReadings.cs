@@ -4,51 +4,52 @@ using Yarnwheel.Core.Recipes;
 namespace Yarnwheel.Core.Masks.Subjects;
 
 /// <summary>All readings of a gesture, the likeliest first.</summary>
-/// <remarks>Each is weighed against that of the strokes alone, which stays unless another is clearly likelier: its contour no weaker, its inside no more usual outside, what it leaves
-/// out better explained by the surroundings, its box filled more evenly, and neither many times as large nor next to nothing beside it; without strokes also: its colours agreeing better with what it takes them for.
-/// The nearer those that begin apart come to the same, the less is asked of them. The weights were chosen by search on the demo scenes, drawn and painted ones
-/// (measure -- subjects --fit prints the search, with every scene left out in turn).</remarks>
+/// <remarks>Those that are cut as a whole are put in order by what their contours, surroundings and sizes say (<see cref="ReadingWeights"/>). Places weighed one by one (<see cref="WeighedPlaces"/>) come first where,
+/// by what each is likely to be, they promise clearly more than the first of those; else second.</remarks>
 internal static class GestureReadings
 {
-    /// <summary>So much likelier another reading must be than that of the strokes.</summary>
-    public const float Margin = 0.03f;
-
     /// <summary>Readings that overlap so far are the same.</summary>
     private const float Same = 0.985f;
 
-    /// <summary>Readings that overlap less than this do not back each other.</summary>
-    private const float Backing = 0.9f;
+    /// <summary>Places weighed one by one come first only if so much more overlap is to be expected of them.</summary>
+    private const float Asked = 0.03f;
 
-    /// <summary>From here on they come to the same, which is hardly chance.</summary>
-    private const float NearlySame = 0.98f;
-
-    /// <summary>What overlaps the strokes' reading so far differs from it about the contour, of which the strokes' colours know more.</summary>
-    private const float LikeStrokes = 0.9f;
+    /// <summary>Where less than this is to be expected of them, they are unsure, and the more is asked.</summary>
+    private const float Sure = 0.8f;
 
     /// <summary>A contour as clear as this all along is hardly chance.</summary>
     private const float Crisp = 0.99f;
 
-    /// <summary>Those besides the strokes' that begin apart from each other; the others continue the box's.</summary>
-    private static readonly SubjectReading[] Apart = [SubjectReading.Rare, SubjectReading.Box, SubjectReading.Fine];
-
-    /// <summary>What speaks for and against a reading, in the order of <see cref="Figures(CutPicture, GestureGround, SuperpixelCut[])"/>.</summary>
-    public static IReadOnlyList<float> Weights { get; } = [1, -2, -1, -1, -0.6f, 1, 0.3f, -1, 0.03f, 0.17f];
-
     /// <summary>Solves every reading and puts them in order.</summary>
     /// <param name="picture">That is cut.</param>
     /// <param name="ground">What the gesture says.</param>
+    /// <param name="tree">The picture's regions.</param>
     /// <param name="cancel">Ends the work early.</param>
     /// <returns>The likeliest first; those that come to the same but once.</returns>
-    public static IReadOnlyList<SuperpixelCut> Of(CutPicture picture, GestureGround ground, CancellationToken cancel)
+    public static IReadOnlyList<SuperpixelCut> Of(CutPicture picture, GestureGround ground, RegionTree tree, CancellationToken cancel)
     {
         var cuts = All(picture, ground, cancel);
-        var figures = Figures(picture, ground, cuts);
-        float Score(int k) => k == 0 ? Margin : figures[k].Select((f, i) => f * Weights[i]).Sum();
+        var places = WeighedPlaces.Of(picture, ground, cuts, tree, cancel);
+        var weighed = places.Cut(ground, cancel);
+        var scores = ReadingWeights.Scores(picture, ground, cuts);
+        SuperpixelCut[] whole = [.. cuts.OrderByDescending(c => scores[(int)c.Reading])];
+        float promised = places.Expected(weighed.IsInside), asked = Asked + MathF.Max(0, Sure - promised) + scores[(int)whole[0].Reading] - ReadingWeights.Margin;
+        var isFirst = promised > places.Expected(whole[0].IsInside) + asked;
         var ordered = new List<SuperpixelCut>();
-        foreach (var k in Enumerable.Range(0, cuts.Length).OrderByDescending(Score))
-            if (ordered.All(o => Overlap(picture, o.IsInside, cuts[k].IsInside) < Same)) ordered.Add(cuts[k]);
+        foreach (var cut in whole.Skip(1).Prepend(isFirst ? whole[0] : weighed).Prepend(isFirst ? weighed : whole[0]))
+            if (ordered.All(o => ReadingWeights.Overlap(picture, o.IsInside, cut.IsInside) < Same)) ordered.Add(cut);
         return ordered;
     }
+
+    /// <summary>One reading.</summary>
+    /// <param name="picture">That is cut.</param>
+    /// <param name="ground">What the gesture says.</param>
+    /// <param name="tree">The picture's regions, where the reading asks for them.</param>
+    /// <param name="reading">Which.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public static SuperpixelCut Of(CutPicture picture, GestureGround ground, Func<RegionTree> tree, SubjectReading reading, CancellationToken cancel) => reading == SubjectReading.Weighed
+        ? WeighedPlaces.Of(picture, ground, All(picture, ground, cancel), tree(), cancel).Cut(ground, cancel)
+        : SuperpixelCut.Of(picture, ground, null, reading, cancel);
 
     /// <summary>Whether a reading's contour is so clear that a thin thing which strokes run along is rather a bar of what it takes.</summary>
     public static bool IsCrisp(CutPicture picture, GestureGround ground, SuperpixelCut cut) => ReadingEvidence.Of(picture, ground, ground.Usual(), cut).Clear > Crisp;
@@ -61,44 +62,5 @@ internal static class GestureReadings
             reading => cuts[(int)reading] = SuperpixelCut.Of(picture, ground, null, reading, cancel));
         foreach (var further in (SubjectReading[])[SubjectReading.Whole, SubjectReading.Tight]) cuts[(int)further] = cuts[(int)SubjectReading.Box].Further(further, cancel);
         return cuts;
-    }
-
-    /// <summary>What tells each reading from that of the strokes.</summary>
-    /// <param name="picture">That was cut.</param>
-    /// <param name="ground">What the gesture says.</param>
-    /// <param name="cuts">All readings, in their order.</param>
-    /// <returns>Of each reading, as many as there are weights.</returns>
-    public static float[][] Figures(CutPicture picture, GestureGround ground, SuperpixelCut[] cuts)
-    {
-        var usual = ground.Usual();
-        ReadingEvidence[] evidence = [.. cuts.Select(c => ReadingEvidence.Of(picture, ground, usual, c))];
-        return [.. cuts.Select((_, k) => (float[])[.. Figures(evidence[0], evidence[k]), .. Backed(picture, cuts, k)])];
-    }
-
-    private static float[] Figures(ReadingEvidence strokes, ReadingEvidence other) =>
-    [
-        other.LeftUsual - strokes.LeftUsual, MathF.Max(0, other.Weak - strokes.Weak), MathF.Max(0, strokes.Clear - other.Clear), MathF.Max(0, other.InsideUsual - strokes.InsideUsual),
-        MathF.Max(0, MathF.Log(other.Area / strokes.Area) - 0.6f), MathF.Min(0.1f, MathF.Max(0, strokes.Excess - other.Excess)),
-        Math.Clamp(other.Agreement - strokes.Agreement, 0, 1), MathF.Max(0, MathF.Log(strokes.Area / other.Area) - 1),
-    ];
-
-    /// <summary>How far the readings that begin apart from one come to the same as it: loosely and strictly, 0 … 1 each; 0 where it hardly differs from that of the strokes.</summary>
-    private static float[] Backed(CutPicture picture, SuperpixelCut[] cuts, int k)
-    {
-        if (Overlap(picture, cuts[0].IsInside, cuts[k].IsInside) >= LikeStrokes) return [0, 0];
-        var beginning = (SubjectReading)k is SubjectReading.Whole or SubjectReading.Tight ? SubjectReading.Box : (SubjectReading)k;
-        var overlap = Apart.Where(a => a != beginning).Average(a => Overlap(picture, cuts[(int)a].IsInside, cuts[k].IsInside));
-        return [MathF.Max(0, (overlap - Backing) / (1 - Backing)), MathF.Max(0, (overlap - NearlySame) / (1 - NearlySame))];
-    }
-
-    private static float Overlap(CutPicture picture, bool[] one, bool[] other)
-    {
-        float both = 1e-3f, either = 1e-3f;
-        for (var k = 0; k < one.Length; k++)
-        {
-            if (one[k] && other[k]) both += picture.Sizes[k];
-            if (one[k] || other[k]) either += picture.Sizes[k];
-        }
-        return both / either;
     }
 }

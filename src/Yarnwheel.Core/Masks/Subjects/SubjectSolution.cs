@@ -47,7 +47,7 @@ internal sealed class SubjectSolution : IPiece
         Region? around = pointed is null ? null : PointedRegions.Around(picture, pointed);
         // Without a box a stroke may run along a thin thing that leads anywhere.
         var strand = pointed is null && part is { Box: null, Reading: null or SubjectReading.Strand } ? StrandReading.Of(picture, part, cancel) : null;
-        if (strand is not null && Along(picture, part, strand, cancel) is { } along) return along;
+        if (strand is not null && Along(picture, tree, part, strand, cancel) is { } along) return along;
         // What was found along a thin thing may lie anywhere; what is added to it, about the stroke that adds it.
         var isBeyondThin = before?.isAlongThin == true;
         if (isBeyondThin) around = Corrections.Last(part) is { Inside.IsEmpty: false } added ? Markings.Of(added, picture.Width, picture.Height).Box : picture.Whole;
@@ -64,25 +64,27 @@ internal sealed class SubjectSolution : IPiece
             {
                 // A correction reads on as the gesture was read before it.
                 var answer = EarlierAnswer.Of(picture, earlier, last);
-                var cut = SuperpixelCut.Of(picture, ground, answer, isBeyondThin ? SubjectReading.Strokes : part.Reading ?? earlier.Reading, cancel, pointed is null ? null : earlier.IsInside);
+                var reading = isBeyondThin ? SubjectReading.Strokes : part.Reading ?? earlier.Reading;
+                // What was pointed at or weighed has no colours to begin with but its own.
+                var cut = SuperpixelCut.Of(picture, ground, answer, reading, cancel, pointed is null && reading != SubjectReading.Weighed ? null : earlier.IsInside);
                 return new SubjectSolution(picture, markings, cut, (before.Mask(cancel), Corrections.Last(part).Outside.IsEmpty)) { isAlongThin = isBeyondThin };
             }
         }
         if (pointed is not null) return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, pointed));
-        if (part.Reading is { } reading) return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, null, reading, cancel));
-        var readings = GestureReadings.Of(picture, ground, cancel);
+        if (part.Reading is { } asked) return new SubjectSolution(picture, markings, GestureReadings.Of(picture, ground, tree, asked, cancel));
+        var readings = GestureReadings.Of(picture, ground, tree(), cancel);
         if (strand is not null) readings = [readings[0], strand.Cut, .. readings.Skip(1)];
         return new SubjectSolution(picture, markings, readings[0]) { Readings = readings };
     }
 
     /// <summary>The gesture read as running along a thin thing; null where that comes second.</summary>
-    private static SubjectSolution? Along(CutPicture picture, SubjectPart part, StrandReading strand, CancellationToken cancel)
+    private static SubjectSolution? Along(CutPicture picture, Func<RegionTree> tree, SubjectPart part, StrandReading strand, CancellationToken cancel)
     {
         IReadOnlyList<SuperpixelCut> readings = [];
         if (part.Reading is null)
         {
             var ground = new GestureGround(picture, Markings.Of(part, picture.Width, picture.Height));
-            var others = GestureReadings.Of(picture, ground, cancel);
+            var others = GestureReadings.Of(picture, ground, tree(), cancel);
             if (GestureReadings.IsCrisp(picture, ground, others[0])) return null;
             readings = [strand.Cut, .. others];
         }

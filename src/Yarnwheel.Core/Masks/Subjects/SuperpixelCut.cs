@@ -124,6 +124,23 @@ internal sealed class SuperpixelCut
         return cut;
     }
 
+    /// <summary>What every place was weighed by, cut along contours; colours are looked at for its pixels' sake.</summary>
+    /// <param name="picture">That is cut.</param>
+    /// <param name="ground">What the gesture says.</param>
+    /// <param name="logOdds">Of each superpixel, natural logarithm of the odds.</param>
+    /// <param name="firmness">How much more than a colour they count beside contours.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public static SuperpixelCut Of(CutPicture picture, GestureGround ground, float[] logOdds, float firmness, CancellationToken cancel)
+    {
+        var cut = new SuperpixelCut(picture, ground, null, SubjectReading.Weighed);
+        for (var k = 0; k < logOdds.Length; k++) cut.near[k] = firmness * logOdds[k];
+        cut.IsInside = cut.Cut(0, cancel);
+        logOdds.CopyTo(cut.near, 0);
+        logOdds.CopyTo(cut.Nearby, 0);
+        cut.colours.Look(cut.IsInside, [.. cut.IsInside.Select(i => !i)], isFirst: false);
+        return cut;
+    }
+
     /// <summary>Leans towards inside until it comes near to every side of the box.</summary>
     /// <remarks>V. Lempitsky, P. Kohli, C. Rother, T. Sharp, "Image Segmentation with a Bounding Box Prior", ICCV 2009: whoever draws a box draws it about the thing.</remarks>
     private void Widen(CancellationToken cancel)

@@ -1,7 +1,7 @@
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
-using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Masks;
+using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;

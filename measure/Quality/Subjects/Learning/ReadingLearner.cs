@@ -1,0 +1,53 @@
+using Yarnwheel.Core.Masks.Subjects;
+using Yarnwheel.Measure.Quality.Subjects.Randomised;
+
+namespace Yarnwheel.Measure.Quality.Subjects.Learning;
+
+/// <summary>Learns from things made at random what speaks how much for a place.</summary>
+internal static class ReadingLearner
+{
+    private const int Hidden = 64;
+
+    /// <summary>Seed of the first scene; those that judge have others.</summary>
+    private const int First = 1_000_000;
+
+    private const int Gestures = 3;
+
+    /// <summary>Places of a gesture that are learnt from at most.</summary>
+    private const int MostPlaces = 500;
+
+    /// <summary>A gesture's places count by their share of the subject, not more than this.</summary>
+    private const float MostWeight = 10;
+
+    private sealed record Lesson(Half[] Rows, float[] Shares, float[] Weights, int Own);
+
+    /// <param name="path">Where what was learnt is written.</param>
+    /// <param name="scenes">How many.</param>
+    public static void Learn(string path, int scenes)
+    {
+        var lessons = new Lesson?[Gestures * scenes];
+        Parallel.For(0, scenes, new ParallelOptions { MaxDegreeOfParallelism = Environment.ProcessorCount }, s => Lessons(First + s).ToArray().CopyTo(lessons, Gestures * s));
+        Lesson[] known = [.. lessons.OfType<Lesson>()];
+        var mean = known.Sum(l => l.Weights.Sum()) / known.Sum(l => l.Weights.Length);
+        var network = PerceptronTrainer.Fit([.. known.SelectMany(l => l.Rows)], [.. known.SelectMany(l => l.Shares)], [.. known.SelectMany(l => l.Weights.Select(w => MathF.Min(MostWeight, w / mean)))], known[0].Own, Hidden);
+        using var writer = new BinaryWriter(File.Create(path));
+        network.Write(writer);
+    }
+
+    private static IEnumerable<Lesson> Lessons(int seed)
+    {
+        var random = new Random(seed);
+        var (scene, photo) = RandomThings.Of(seed);
+        foreach (var (_, gesture) in WeighedGesture.All(photo, scene.Alpha, RandomGesture.Of(scene, random)))
+        {
+            var (open, figures) = (WeighedPlaces.Open(gesture.Ground), PlaceFigures.Of(gesture.Picture, gesture.Ground, gesture.Cuts, gesture.Tree));
+            var all = open.Length;
+            random.Shuffle(open);
+            open = [.. open.Take(MostPlaces)];
+            if (open.Length == 0) continue;
+            var subject = gesture.Truth.Select((t, k) => t * gesture.Picture.Sizes[k]).Sum();
+            yield return new Lesson([.. figures.Rows(open, GestureFigures.Of(gesture.Picture, gesture.Ground, gesture.Cuts)).Select(v => (Half)v)], [.. open.Select(k => gesture.Truth[k])],
+                [.. open.Select(k => gesture.Picture.Sizes[k] * all / (open.Length * MathF.Max(1, subject)))], figures.Count);
+        }
+    }
+}

@@ -1,0 +1,115 @@
+using System.Numerics;
+using Yarnwheel.Core.Imaging;
+
+namespace Yarnwheel.Core.Masks.Learnt;
+
+/// <summary>A network of fully joined layers that says of each row of figures how likely something is.</summary>
+/// <remarks>Layers of rectified sums; D. Rumelhart, G. Hinton, R. Williams, "Learning representations by back-propagating errors", Nature 323, 1986. Sums are made in the order of the figures,
+/// so that they are the same whatever the width of lanes and the number of threads.</remarks>
+internal sealed class Perceptron
+{
+    /// <summary>Figures farther from their mean than so many deviations count as that far.</summary>
+    public const float Farthest = 4;
+
+    private const int RowsAtOnce = 256;
+
+    /// <param name="means">Of each figure, over what was learnt from.</param>
+    /// <param name="deviations">Of each figure, above 0.</param>
+    /// <param name="layers">In their order; the last has one output.</param>
+    public Perceptron(float[] means, float[] deviations, IReadOnlyList<PerceptronLayer> layers)
+    {
+        (Means, Deviations, Layers) = (means, deviations, layers);
+        if (means.Length != deviations.Length || layers.Count == 0 || layers[0].Inputs != means.Length || layers[^1].Outputs != 1) throw new ArgumentException("A network's layers must fit its figures.", nameof(layers));
+    }
+
+    public float[] Means { get; }
+
+    public float[] Deviations { get; }
+
+    public IReadOnlyList<PerceptronLayer> Layers { get; }
+
+    /// <summary>Figures a row.</summary>
+    public int Inputs => Means.Length;
+
+    /// <param name="figures">Row by row.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    /// <returns>Of each row, natural logarithm of the odds.</returns>
+    public float[] LogOdds(float[] figures, CancellationToken cancel)
+    {
+        var count = figures.Length / Inputs;
+        var result = new float[count];
+        Rows.Each((count + RowsAtOnce - 1) / RowsAtOnce, block =>
+        {
+            var widest = Layers.Max(l => Math.Max(l.Inputs, l.Outputs));
+            float[] from = new float[widest], into = new float[widest];
+            for (var k = block * RowsAtOnce; k < Math.Min(count, (block + 1) * RowsAtOnce); k++)
+            {
+                Scale(figures.AsSpan(k * Inputs, Inputs), from);
+                for (var layer = 0; layer < Layers.Count; layer++)
+                {
+                    Layers[layer].Sum(from, into);
+                    if (layer < Layers.Count - 1) Rectify(into.AsSpan(0, Layers[layer].Outputs));
+                    (from, into) = (into, from);
+                }
+                result[k] = from[0];
+            }
+        }, cancel);
+        return result;
+    }
+
+    /// <summary>Figures as the first layer takes them: how many deviations from their mean.</summary>
+    public void Scale(ReadOnlySpan<float> figures, Span<float> into)
+    {
+        for (var i = 0; i < figures.Length; i++) into[i] = Math.Clamp((figures[i] - Means[i]) / Deviations[i], -Farthest, Farthest);
+    }
+
+    public static void Rectify(Span<float> values)
+    {
+        foreach (ref var value in values) value = MathF.Max(0, value);
+    }
+
+    /// <summary>Reads what <see cref="Write"/> wrote.</summary>
+    /// <exception cref="InvalidDataException">It is something else.</exception>
+    public static Perceptron Read(BinaryReader reader)
+    {
+        var inputs = reader.ReadInt32();
+        float[] means = Floats(inputs), deviations = Floats(inputs);
+        var layers = new PerceptronLayer[Checked(reader.ReadInt32())];
+        for (var k = 0; k < layers.Length; k++)
+        {
+            var outputs = reader.ReadInt32();
+            layers[k] = new PerceptronLayer(Floats(Checked(inputs) * Checked(outputs)), Floats(outputs));
+            inputs = outputs;
+        }
+        return new Perceptron(means, deviations, layers);
+
+        float[] Floats(int count)
+        {
+            var values = new float[Checked(count)];
+            for (var i = 0; i < values.Length; i++) values[i] = reader.ReadSingle();
+            return values;
+        }
+
+        static int Checked(int count) => count is > 0 and < 1 << 20 ? count : throw new InvalidDataException("No network of this kind.");
+    }
+
+    /// <summary>Number of figures, their means and deviations, number of layers; of each its outputs, weights (input by input) and biases. 32-bit whole numbers and floats, little-endian.</summary>
+    public void Write(BinaryWriter writer)
+    {
+        writer.Write(Inputs);
+        Put(Means);
+        Put(Deviations);
+        writer.Write(Layers.Count);
+        foreach (var layer in Layers)
+        {
+            writer.Write(layer.Outputs);
+            Put(layer.Weights);
+            Put(layer.Biases);
+        }
+
+        void Put(float[] values)
+        {
+            foreach (var value in values) writer.Write(value);
+        }
+    }
+}

@@ -1,0 +1,92 @@
+using Yarnwheel.Core.Masks.Learnt;
+using Yarnwheel.Core.Masks.Segments;
+
+namespace Yarnwheel.Core.Masks.Subjects;
+
+/// <summary>Each place of a gesture's box weighed by all that its readings say: how likely it belongs to the subject, and by that how likely a reading is right.</summary>
+/// <remarks>What speaks how much was learnt from things made at random (measure -- subjects --learn). It is looked twice: the second time it is known what was likely at first, and what the colours of that say.</remarks>
+internal sealed class WeighedPlaces
+{
+    /// <summary>What was told is as sure as this, natural logarithm of the odds.</summary>
+    private const float Told = 12;
+
+    /// <summary>What is weighed is cut along contours where it is hardly likelier inside than outside: so much more than a colour each place counts.</summary>
+    private const float Firmness = 10;
+
+    private static readonly Lazy<Perceptron> Known = new(Load);
+
+    private readonly CutPicture picture;
+
+    private WeighedPlaces(CutPicture picture, float[] logOdds)
+    {
+        this.picture = picture;
+        LogOdds = logOdds;
+        Shares = [.. logOdds.Select(l => 1 / (1 + MathF.Exp(-l)))];
+    }
+
+    /// <summary>What was learnt.</summary>
+    public static Perceptron Learnt => Known.Value;
+
+    /// <summary>Of each superpixel, natural logarithm of the odds that it belongs to the subject.</summary>
+    public float[] LogOdds { get; }
+
+    /// <summary>The same as a share, 0 … 1.</summary>
+    public float[] Shares { get; }
+
+    /// <param name="picture">That is cut.</param>
+    /// <param name="ground">What the gesture says.</param>
+    /// <param name="cuts">All readings by colours and contours, in their order.</param>
+    /// <param name="tree">The picture's regions.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public static WeighedPlaces Of(CutPicture picture, GestureGround ground, SuperpixelCut[] cuts, RegionTree tree, CancellationToken cancel)
+    {
+        var open = Open(ground);
+        var figures = PlaceFigures.Of(picture, ground, cuts, tree).Rows(open, GestureFigures.Of(picture, ground, cuts));
+        cancel.ThrowIfCancellationRequested();
+        var likely = Learnt.LogOdds(figures, cancel);
+        float[] all = [.. ground.Marked.Sides.Select(s => s * Told)];
+        for (var i = 0; i < open.Length; i++) all[open[i]] = likely[i];
+        return new WeighedPlaces(picture, all);
+    }
+
+    /// <summary>The superpixels of which nothing was told.</summary>
+    public static int[] Open(GestureGround ground) => [.. Enumerable.Range(0, ground.Marked.Sides.Length).Where(k => ground.Marked.Sides[k] == 0)];
+
+    /// <summary>The overlap (intersection over union) that is to be expected of taking some superpixels.</summary>
+    public float Expected(bool[] inside)
+    {
+        float both = 1e-3f, either = 1e-3f;
+        for (var k = 0; k < inside.Length; k++)
+        {
+            var likely = Shares[k] * picture.Sizes[k];
+            either += inside[k] ? picture.Sizes[k] : likely;
+            if (inside[k]) both += likely;
+        }
+        return both / either;
+    }
+
+    /// <summary>What is to be taken so that the greatest overlap is to be expected, cut along contours.</summary>
+    /// <param name="ground">What the gesture says.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public SuperpixelCut Cut(GestureGround ground, CancellationToken cancel)
+    {
+        // The best of all sets holds all that is likelier than something.
+        var order = Enumerable.Range(0, Shares.Length).ToArray();
+        Array.Sort(Array.ConvertAll(LogOdds, l => -l), order);
+        float expected = picture.Sizes.Select((s, k) => s * Shares[k]).Sum(), both = 0, taken = 0, most = 0, least = 0;
+        foreach (var k in order)
+        {
+            both += Shares[k] * picture.Sizes[k];
+            taken += picture.Sizes[k];
+            if (both / (taken + expected - both + 1e-3f) is var overlap && overlap <= most) continue;
+            (most, least) = (overlap, LogOdds[k]);
+        }
+        return SuperpixelCut.Of(picture, ground, [.. LogOdds.Select(l => l - MathF.Min(0, least))], Firmness, cancel);
+    }
+
+    private static Perceptron Load()
+    {
+        using var reader = new BinaryReader(typeof(WeighedPlaces).Assembly.GetManifestResourceStream("readings.weights") ?? throw new InvalidOperationException("What was learnt of readings is missing."));
+        return Perceptron.Read(reader);
+    }
+}
