@@ -204,7 +204,7 @@ public class SubjectTests
         var part = Boxed with { Inside = [[At(0.357, 0.5), At(0.363, 0.44)]], Width = 0.02 };
         var picture = new RenderSource(Pictures.Pyramid(rgb, Width, Height), 1L << 28, null).CutPicture(CancellationToken.None);
         var ground = new GestureGround(picture, Markings.Of(part, picture.Width, picture.Height));
-        var scores = ReadingWeights.Scores(picture, ground, GestureReadings.All(picture, ground, CancellationToken.None));
+        var scores = ReadingWeights.Scores(picture, GestureReadings.All(picture, ground, CancellationToken.None));
         Assert.True(scores[(int)SubjectReading.Box] > scores[(int)SubjectReading.Strokes]);
         // A plate or a ring: both can be had.
         double Read(SubjectReading reading) => Overlap(Mask(rgb, part with { Reading = reading }));

@@ -41,7 +41,7 @@ internal static class ReadingFit
             if (markings.IsEmpty) continue;
             var ground = new GestureGround(picture, markings);
             var cuts = GestureReadings.All(picture, ground, CancellationToken.None);
-            yield return new Case(scene.Name, name, ReadingWeights.Figures(picture, ground, cuts),
+            yield return new Case(scene.Name, name, ReadingWeights.Figures(picture, cuts),
                 [.. cuts.Select(c => DemoScenes.Truth.Overlap.Of([.. PixelCut.Of(picture, markings, c, CancellationToken.None).Select(i => i ? 1f : 0)], scene.Alpha))]);
         }
     }

@@ -27,7 +27,7 @@ internal static class LearntTable
     {
         var places = WeighedPlaces.Of(g.Picture, g.Ground, g.Cuts, g.Tree, CancellationToken.None);
         var weighed = places.Cut(g.Ground, CancellationToken.None);
-        var scores = ReadingWeights.Scores(g.Picture, g.Ground, g.Cuts);
+        var scores = ReadingWeights.Scores(g.Picture, g.Cuts);
         var byWeights = g.Cuts.MaxBy(c => scores[(int)c.Reading])!;
         var taken = GestureReadings.Of(g.Picture, g.Ground, g.Tree, CancellationToken.None)[0];
         double Overlap(SuperpixelCut cut) => g.Overlap(cut.IsInside);

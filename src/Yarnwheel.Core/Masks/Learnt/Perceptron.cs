@@ -1,4 +1,3 @@
-using System.Numerics;
 using Yarnwheel.Core.Imaging;
 
 namespace Yarnwheel.Core.Masks.Learnt;
@@ -11,7 +10,7 @@ internal sealed class Perceptron
     /// <summary>Figures farther from their mean than so many deviations count as that far.</summary>
     public const float Farthest = 4;
 
-    private const int RowsAtOnce = 256;
+    private const int RowsAtOnce = 512;
 
     /// <param name="means">Of each figure, over what was learnt from.</param>
     /// <param name="deviations">Of each figure, above 0.</param>
@@ -38,9 +37,9 @@ internal sealed class Perceptron
     {
         var count = figures.Length / Inputs;
         var result = new float[count];
+        var widest = Layers.Max(l => Math.Max(l.Inputs, l.Outputs));
         Rows.Each((count + RowsAtOnce - 1) / RowsAtOnce, block =>
         {
-            var widest = Layers.Max(l => Math.Max(l.Inputs, l.Outputs));
             float[] from = new float[widest], into = new float[widest];
             for (var k = block * RowsAtOnce; k < Math.Min(count, (block + 1) * RowsAtOnce); k++)
             {

@@ -1,4 +1,5 @@
 using System.Numerics;
+using System.Runtime.InteropServices;
 
 namespace Yarnwheel.Core.Masks.Learnt;
 
@@ -23,8 +24,9 @@ internal sealed record PerceptronLayer(float[] Weights, float[] Biases)
     public static void Add(float factor, ReadOnlySpan<float> row, Span<float> into)
     {
         if (factor == 0) return;
-        var j = 0;
-        for (; j <= row.Length - Vector<float>.Count; j += Vector<float>.Count) (new Vector<float>(into[j..]) + factor * new Vector<float>(row[j..])).CopyTo(into[j..]);
-        for (; j < row.Length; j++) into[j] += factor * row[j];
+        var values = MemoryMarshal.Cast<float, Vector<float>>(row);
+        var sums = MemoryMarshal.Cast<float, Vector<float>>(into[..row.Length]);
+        for (var j = 0; j < values.Length; j++) sums[j] += factor * values[j];
+        for (var j = values.Length * Vector<float>.Count; j < row.Length; j++) into[j] += factor * row[j];
     }
 }

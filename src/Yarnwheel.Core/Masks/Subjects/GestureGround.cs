@@ -22,10 +22,12 @@ internal sealed class GestureGround
     private const float Enough = 0.25f;
 
     private readonly CutPicture picture;
+    private readonly Lazy<float[]> usual;
 
     public GestureGround(CutPicture picture, Markings markings)
     {
         this.picture = picture;
+        usual = new Lazy<float[]>(HowUsual);
         Box = markings.Box;
         Marked = new MarkedSuperpixels(picture, markings);
         Counts = CountsOf(picture, markings);
@@ -62,18 +64,7 @@ internal sealed class GestureGround
     public bool[]? Rare { get; }
 
     /// <summary>How usual each superpixel is among what is told to be outside: the share of it that is less likely there, 0 … 1.</summary>
-    public float[] Usual()
-    {
-        var result = new float[picture.Superpixels.Count];
-        if (Around is null) return result;
-        var likely = RareInBox.Likely(picture, Around);
-        var order = Enumerable.Range(0, likely.Length).ToArray();
-        Array.Sort((float[])likely.Clone(), order);
-        float Weight(int k) => Marked.Sides[k] == SuperpixelCut.Outside ? Counts[k] * picture.Sizes[k] : 0;
-        float sum = 0, all = 1e-6f + order.Sum(Weight);
-        foreach (var k in order) result[k] = (sum += Weight(k)) / all;
-        return result;
-    }
+    public float[] Usual => usual.Value;
 
     /// <summary>How much of each cell lies outside.</summary>
     public float[] Outside(Func<int, bool> isOutside)
@@ -98,6 +89,19 @@ internal sealed class GestureGround
         if (own <= 0) return;
         var factor = Math.Max(1, share * weights.Sum() / own);
         for (var c = 0; c < weights.Length; c++) weights[c] += factor * cells[c];
+    }
+
+    private float[] HowUsual()
+    {
+        var result = new float[picture.Superpixels.Count];
+        if (Around is null) return result;
+        var likely = RareInBox.Likely(picture, Around);
+        var order = Enumerable.Range(0, likely.Length).ToArray();
+        Array.Sort((float[])likely.Clone(), order);
+        float Weight(int k) => Marked.Sides[k] == SuperpixelCut.Outside ? Counts[k] * picture.Sizes[k] : 0;
+        float sum = 0, all = 1e-6f + order.Sum(Weight);
+        foreach (var k in order) result[k] = (sum += Weight(k)) / all;
+        return result;
     }
 
     private static MaximumFlow JoinedOf(CutPicture picture, MarkedSuperpixels marked)

@@ -31,7 +31,7 @@ internal static class GestureReadings
         var cuts = All(picture, ground, cancel);
         var places = WeighedPlaces.Of(picture, ground, cuts, tree, cancel);
         var weighed = places.Cut(ground, cancel);
-        var scores = ReadingWeights.Scores(picture, ground, cuts);
+        var scores = ReadingWeights.Scores(picture, cuts);
         SuperpixelCut[] whole = [.. cuts.OrderByDescending(c => scores[(int)c.Reading])];
         float promised = places.Expected(weighed.IsInside), asked = Asked + MathF.Max(0, Sure - promised) + scores[(int)whole[0].Reading] - ReadingWeights.Margin;
         var isFirst = promised > places.Expected(whole[0].IsInside) + asked;
@@ -52,7 +52,7 @@ internal static class GestureReadings
         : SuperpixelCut.Of(picture, ground, null, reading, cancel);
 
     /// <summary>Whether a reading's contour is so clear that a thin thing which strokes run along is rather a bar of what it takes.</summary>
-    public static bool IsCrisp(CutPicture picture, GestureGround ground, SuperpixelCut cut) => ReadingEvidence.Of(picture, ground, ground.Usual(), cut).Clear > Crisp;
+    public static bool IsCrisp(SuperpixelCut cut) => cut.Evidence.Clear > Crisp;
 
     /// <summary>Every reading of colours and contours, in their order. Two of them begin where that of the box ends.</summary>
     public static SuperpixelCut[] All(CutPicture picture, GestureGround ground, CancellationToken cancel)

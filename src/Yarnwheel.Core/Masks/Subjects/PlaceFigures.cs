@@ -1,4 +1,5 @@
 using System.Numerics;
+using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Recipes;
 
@@ -30,7 +31,7 @@ internal static class PlaceFigures
         table.Add(votes);
         table.Add(table.Mean(table.Mean(votes)));
         AddNearness(table, picture, ground);
-        table.AddWithMean([.. ground.Usual().Select(u => 2 * u - 1)]);
+        table.AddWithMean([.. ground.Usual.Select(u => 2 * u - 1)]);
         AddPlaces(table, picture, ground);
         TreeFigures.Add(table, picture, ground, tree);
         table.Add(Holds(picture));
@@ -47,8 +48,11 @@ internal static class PlaceFigures
     {
         var (marked, all) = (ground.Marked, Enumerable.Range(0, picture.Sizes.Length));
         table.Add(ground.Nearby);
-        var toOutside = NearnessLogOdds.Ways(picture, all.Where(k => marked.Sides[k] == SuperpixelCut.Outside));
-        var toInside = marked.HasInside ? NearnessLogOdds.Ways(picture, all.Where(k => marked.Seeds[k] == SuperpixelCut.Inside)) : new float[toOutside.Length];
+        float[] toOutside = [], toInside = new float[marked.Sides.Length];
+        Rows.AtOnce(() => toOutside = NearnessLogOdds.Ways(picture, all.Where(k => marked.Sides[k] == SuperpixelCut.Outside)), () =>
+        {
+            if (marked.HasInside) toInside = NearnessLogOdds.Ways(picture, all.Where(k => marked.Seeds[k] == SuperpixelCut.Inside));
+        });
         float[] open = [.. all.Where(k => marked.Sides[k] != SuperpixelCut.Outside && float.IsFinite(toOutside[k])).Select(k => toOutside[k]).Order()];
         var usual = open.Length == 0 ? 1 : MathF.Max(1e-3f, open[open.Length / 2]);
         foreach (var ways in (float[][])[toOutside, toInside]) table.Add(ways.Select(way => MathF.Min(Longest, way / usual) - 1));

@@ -17,11 +17,10 @@ internal sealed record ReadingEvidence(float Clear, float Weak, float InsideUsua
 
     /// <param name="picture">That was cut.</param>
     /// <param name="ground">What the gesture says.</param>
-    /// <param name="usual">How usual each superpixel is outside (<see cref="GestureGround.Usual"/>).</param>
     /// <param name="cut">The reading.</param>
-    public static ReadingEvidence Of(CutPicture picture, GestureGround ground, float[] usual, SuperpixelCut cut)
+    public static ReadingEvidence Of(CutPicture picture, GestureGround ground, SuperpixelCut cut)
     {
-        var inside = cut.IsInside;
+        var (inside, usual) = (cut.IsInside, ground.Usual);
         var says = picture.Shares.Summed(cut.LogOdds);
         float contour = 1e-3f, clear = 0, weak = 0;
         foreach (var border in picture.Borders)

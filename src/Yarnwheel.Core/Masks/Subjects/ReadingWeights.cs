@@ -25,27 +25,20 @@ internal static class ReadingWeights
     /// <summary>Those besides the strokes' that begin apart from each other; the others continue the box's.</summary>
     private static readonly SubjectReading[] Apart = [SubjectReading.Rare, SubjectReading.Box, SubjectReading.Fine];
 
-    /// <summary>What speaks for and against a reading, in the order of <see cref="Figures(CutPicture, GestureGround, SuperpixelCut[])"/>.</summary>
+    /// <summary>What speaks for and against a reading, in the order of <see cref="Figures(CutPicture, SuperpixelCut[])"/>.</summary>
     public static IReadOnlyList<float> Weights { get; } = [1, -2, -1, -1, -0.6f, 1, 0.3f, -1, 0.03f, 0.17f];
 
     /// <summary>What speaks for each reading; <see cref="Margin"/> for that of the strokes.</summary>
     /// <param name="picture">That was cut.</param>
-    /// <param name="ground">What the gesture says.</param>
     /// <param name="cuts">All readings, in their order.</param>
-    public static float[] Scores(CutPicture picture, GestureGround ground, SuperpixelCut[] cuts) =>
-        [.. Figures(picture, ground, cuts).Select((figures, k) => k == 0 ? Margin : figures.Select((f, i) => f * Weights[i]).Sum())];
+    public static float[] Scores(CutPicture picture, SuperpixelCut[] cuts) =>
+        [.. Figures(picture, cuts).Select((figures, k) => k == 0 ? Margin : figures.Select((f, i) => f * Weights[i]).Sum())];
 
     /// <summary>What tells each reading from that of the strokes.</summary>
     /// <param name="picture">That was cut.</param>
-    /// <param name="ground">What the gesture says.</param>
     /// <param name="cuts">All readings, in their order.</param>
     /// <returns>Of each reading, as many as there are weights.</returns>
-    public static float[][] Figures(CutPicture picture, GestureGround ground, SuperpixelCut[] cuts)
-    {
-        var usual = ground.Usual();
-        ReadingEvidence[] evidence = [.. cuts.Select(c => ReadingEvidence.Of(picture, ground, usual, c))];
-        return [.. cuts.Select((_, k) => (float[])[.. Figures(evidence[0], evidence[k]), .. Backed(picture, cuts, k)])];
-    }
+    public static float[][] Figures(CutPicture picture, SuperpixelCut[] cuts) => [.. cuts.Select((cut, k) => (float[])[.. Figures(cuts[0].Evidence, cut.Evidence), .. Backed(picture, cuts, k)])];
 
     private static float[] Figures(ReadingEvidence strokes, ReadingEvidence other) =>
     [

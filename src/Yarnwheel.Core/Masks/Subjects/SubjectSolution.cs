@@ -85,7 +85,7 @@ internal sealed class SubjectSolution : IPiece
         {
             var ground = new GestureGround(picture, Markings.Of(part, picture.Width, picture.Height));
             var others = GestureReadings.Of(picture, ground, tree(), cancel);
-            if (GestureReadings.IsCrisp(picture, ground, others[0])) return null;
+            if (GestureReadings.IsCrisp(others[0])) return null;
             readings = [strand.Cut, .. others];
         }
         return new SubjectSolution(picture, strand.Markings, strand.Cut) { mask = strand.Mask, isAlongThin = true, Shown = strand.Bounds, Readings = readings };

@@ -41,6 +41,7 @@ internal sealed class SuperpixelCut
     private readonly GestureGround ground;
     private readonly MarkedSuperpixels marked;
     private readonly SubjectColours colours;
+    private ReadingEvidence? evidence;
 
     /// <summary>What nearness to the marks, and what was found before, say of each superpixel.</summary>
     private readonly float[] near;
@@ -80,6 +81,9 @@ internal sealed class SuperpixelCut
     public float[]? Leaning { get; }
 
     public bool[] IsInside { get; private set; }
+
+    /// <summary>What speaks for it, once it is cut.</summary>
+    public ReadingEvidence Evidence => evidence ??= ReadingEvidence.Of(picture, ground, this);
 
     /// <param name="picture">That is cut.</param>
     /// <param name="ground">What the gesture says.</param>
