@@ -125,7 +125,7 @@ internal static class Commands
             var use = parsed.GetValue(aside) ? SceneUse.Aside : parsed.GetValue(fresh) ? SceneUse.Fresh : parsed.GetValue(latest) ? SceneUse.Latest : SceneUse.Tuned;
             if (parsed.GetValue(fit)) ReadingFit.Print();
             else if (parsed.GetValue(learn) is { } scenes) ReadingLearner.Learn("src/Yarnwheel.Core/Masks/Learnt/readings.weights", scenes);
-            else if (parsed.GetValue(learnt) is { } unseen) LearntTable.Print(unseen, each: parsed.GetValue(only) is not null);
+            else if (parsed.GetValue(learnt) is { } unseen) LearntTable.Print(unseen, each: parsed.GetValue(only) is not null, isShort: false);
             else if (parsed.GetValue(strands)) StrandTable.Print(120);
             else if (parsed.GetValue(readings)) ReadingTable.Print(parsed.GetValue(only), use);
             else if (parsed.GetValue(corrections)) CorrectionTable.Print(parsed.GetValue(only), use);
@@ -143,6 +143,10 @@ internal static class Commands
         RandomEdges.Print(1, 60);
         ClingTable.Print(search: false, isShort: true);
         SubjectTable.Print(boxAlone: false, null, null, SceneUse.Fresh, most: 1);
+        LearntTable.Print(1, each: false, isShort: true);
+        var learnt = Path.GetTempFileName();
+        ReadingLearner.Learn(learnt, 1);
+        File.Delete(learnt);
         KernelTable.Print();
         SpeedTable.Print(2, 3, 1);
         Each(m => MemoryTable.Rows(m, 2, 3));

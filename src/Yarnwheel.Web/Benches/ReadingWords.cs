@@ -14,7 +14,7 @@ internal static class ReadingWords
         SubjectReading.Tight => "the same, filling the box",
         SubjectReading.Fine => "the same, colours told apart finely",
         SubjectReading.Strand => "what goes on from the stroke, thin and alike",
-        SubjectReading.Weighed => "all of this weighed, place by place",
+        SubjectReading.Weighed => "place by place, by all that speaks for it",
         _ => throw new ArgumentOutOfRangeException(nameof(reading), reading, "has no words"),
     };
 }

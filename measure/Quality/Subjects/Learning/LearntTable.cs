@@ -14,9 +14,10 @@ internal static class LearntTable
 
     /// <param name="scenes">Made at random, that nothing was learnt from.</param>
     /// <param name="each">Whether each scene is printed.</param>
-    public static void Print(int scenes, bool each)
+    /// <param name="isShort">Whether only those made at random are judged.</param>
+    public static void Print(int scenes, bool each, bool isShort)
     {
-        var rows = Scenes(scenes).SelectMany(s => WeighedGesture.All(s.Photo, s.Scene.Alpha, s.Scene.Gesture).Select(g => Judged(s.Set, g.Name, s.Scene.Name, g.Gesture))).ToArray();
+        var rows = AtRandom(scenes).Concat(isShort ? [] : Judging()).SelectMany(s => WeighedGesture.All(s.Photo, s.Scene.Alpha, s.Scene.Gesture).Select(g => Judged(s.Set, g.Name, s.Scene.Name, g.Gesture))).ToArray();
         if (each) foreach (var r in rows) Console.WriteLine(FormattableString.Invariant($"| {r.Set} | {r.Gesture} | {r.Scene} | {r.Strokes:F3} | {r.ByWeights:F3} | {r.Weighed:F3} | {r.Taken:F3} | {r.Best:F3} | {r.Most:F3} |"));
         Console.WriteLine("| scenes | gesture | how many | strokes alone | by the weights alone | weighed | taken | the best of all | superpixels at most |\n|---|---|---|---|---|---|---|---|---|");
         foreach (var g in rows.GroupBy(r => (r.Set, r.Gesture)))
@@ -34,13 +35,17 @@ internal static class LearntTable
         return new Row(set, gesture, scene, Overlap(g.Cuts[0]), Overlap(byWeights), Overlap(weighed), Overlap(taken), g.Cuts.Append(weighed).Max(Overlap), g.Overlap([.. g.Truth.Select(t => t > 0.5f)]));
     }
 
-    private static IEnumerable<(string Set, SubjectScene Scene, BytePixels Photo)> Scenes(int random)
+    private static IEnumerable<(string Set, SubjectScene Scene, BytePixels Photo)> AtRandom(int random)
     {
         for (var s = 0; s < random; s++)
         {
             var (scene, photo) = RandomThings.Of(Unseen + s);
             yield return (s % 4 == 3 ? "fine, at random" : "things, at random", scene, photo);
         }
+    }
+
+    private static IEnumerable<(string Set, SubjectScene Scene, BytePixels Photo)> Judging()
+    {
         foreach (var use in (SceneUse[])[SceneUse.Tuned, SceneUse.Aside, SceneUse.Fresh, SceneUse.Latest])
             foreach (var scene in SubjectScenes.All(use)) yield return ($"subjects, {use}", scene, scene.Photo);
         foreach (var (scene, capture, _) in HardScenes.All())
