@@ -83,13 +83,15 @@ public class SubjectTests
         Assert.Equal(Mask(rgb, Boxed), Solve(renderer, Boxed));
     }
 
-    [Fact]
-    public void A_mirrored_picture_gives_the_mirrored_mask()
+    [Theory]
+    [InlineData(null)]
+    [InlineData(SubjectReading.Weighed)]
+    public void A_mirrored_picture_gives_the_mirrored_mask(SubjectReading? reading)
     {
         var rgb = Disc(20);
         var mirrored = new byte[rgb.Length];
         for (var i = 0; i < Width * Height; i++) rgb.AsSpan(3 * i, 3).CopyTo(mirrored.AsSpan(3 * (i / Width * Width + Width - 1 - i % Width)));
-        var stroke = Boxed with { Inside = [[At(0.45, 0.5), At(0.5, 0.6)]] };
+        var stroke = Boxed with { Inside = [[At(0.45, 0.5), At(0.5, 0.6)]], Reading = reading };
         var back = stroke with { Inside = [[At(0.55, 0.5), At(0.5, 0.6)]] };
         float[] own = Mask(rgb, stroke), other = Mask(mirrored, back);
         // Sums run the other way round: a pixel of the contour may tip over.
@@ -116,9 +118,9 @@ public class SubjectTests
     [MemberData(nameof(Degenerate))]
     public void Gestures_that_say_little_are_answered(string name, SubjectPart part)
     {
-        foreach (var rgb in (byte[][])[Disc(10), Picture((_, _) => (120, 120, 120), 0)])
+        foreach (var (rgb, reading) in from rgb in (byte[][])[Disc(10), Picture((_, _) => (120, 120, 120), 0)] from reading in (SubjectReading?[])[null, SubjectReading.Weighed] select (rgb, reading))
         {
-            var mask = Mask(rgb, part);
+            var mask = Mask(rgb, part with { Reading = reading });
             Assert.All(mask, m => Assert.InRange(m, 0, 1));
             if (name is "nothing" or "empty box" or "box at the rim" or "one point outside alone" or "an empty stroke") Assert.DoesNotContain(mask, m => m > 0);
             // A point that was marked as inside, and by nothing else, is inside.
@@ -136,6 +138,7 @@ public class SubjectTests
         var renderer = new PhotoRenderer(Pictures.Pyramid(Pictures.Random(width, height), width, height));
         var part = new SubjectPart { Box = new Box { X1 = 1, Y1 = 1 }, Inside = [[At(0.5, 0.5)]], Outside = [[At(0.1, 0.1)]] };
         Assert.All(Solve(renderer, part), m => Assert.InRange(m, 0, 1));
+        Assert.All(Solve(renderer, part with { Reading = SubjectReading.Weighed }), m => Assert.InRange(m, 0, 1));
         Assert.All(renderer.Findings.Doubts(part, TestContext.Current.CancellationToken), d => Assert.InRange(d.X, 0, 1));
         renderer.Findings.MainSubject(TestContext.Current.CancellationToken);
     }

@@ -37,7 +37,7 @@ internal sealed class SubjectSolution : IPiece
         + (1 + Readings.Count) * (32L * picture.Superpixels.Count + 16L * picture.Colours.Length);
 
     /// <param name="picture">What is known of the picture.</param>
-    /// <param name="tree">Its regions, for what was pointed at.</param>
+    /// <param name="tree">Its regions, for what was pointed at and for how places are weighed.</param>
     /// <param name="part">Regions, box and strokes.</param>
     /// <param name="before">What was found before the last stroke; null where everything is looked at for the first time.</param>
     /// <param name="cancel">Ends the work early.</param>

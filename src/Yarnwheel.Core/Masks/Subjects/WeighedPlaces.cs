@@ -4,13 +4,13 @@ using Yarnwheel.Core.Masks.Segments;
 namespace Yarnwheel.Core.Masks.Subjects;
 
 /// <summary>Each place of a gesture's box weighed by all that its readings say: how likely it belongs to the subject, and by that how likely a reading is right.</summary>
-/// <remarks>What speaks how much was learnt from things made at random (measure -- subjects --learn). It is looked twice: the second time it is known what was likely at first, and what the colours of that say.</remarks>
+/// <remarks>What speaks how much was learnt from things made at random (measure -- subjects --learn).</remarks>
 internal sealed class WeighedPlaces
 {
     /// <summary>What was told is as sure as this, natural logarithm of the odds.</summary>
     private const float Told = 12;
 
-    /// <summary>What is weighed is cut along contours where it is hardly likelier inside than outside: so much more than a colour each place counts.</summary>
+    /// <summary>What is likely counts so much more beside contours than what a colour says: it is smooth already.</summary>
     private const float Firmness = 10;
 
     private static readonly Lazy<Perceptron> Known = new(Load);
@@ -70,7 +70,7 @@ internal sealed class WeighedPlaces
     /// <param name="cancel">Ends the work early.</param>
     public SuperpixelCut Cut(GestureGround ground, CancellationToken cancel)
     {
-        // The best of all sets holds all that is likelier than something.
+        // The best of all sets holds all that is likelier than something, which is a half at most.
         var order = Enumerable.Range(0, Shares.Length).ToArray();
         Array.Sort(Array.ConvertAll(LogOdds, l => -l), order);
         float expected = picture.Sizes.Select((s, k) => s * Shares[k]).Sum(), both = 0, taken = 0, most = 0, least = 0;
