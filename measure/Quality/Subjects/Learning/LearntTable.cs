@@ -30,7 +30,7 @@ internal static class LearntTable
         var weighed = places.Cut(g.Ground, CancellationToken.None);
         var scores = ReadingWeights.Scores(g.Picture, g.Cuts);
         var byWeights = g.Cuts.MaxBy(c => scores[(int)c.Reading])!;
-        var taken = GestureReadings.Of(g.Picture, g.Ground, g.Tree, CancellationToken.None)[0];
+        var taken = GestureReadings.Of(g.Picture, g.Ground, () => g.Tree, CancellationToken.None)[0];
         double Overlap(SuperpixelCut cut) => g.Overlap(cut.IsInside);
         return new Row(set, gesture, scene, Overlap(g.Cuts[0]), Overlap(byWeights), Overlap(weighed), Overlap(taken), g.Cuts.Append(weighed).Max(Overlap), g.Overlap([.. g.Truth.Select(t => t > 0.5f)]));
     }

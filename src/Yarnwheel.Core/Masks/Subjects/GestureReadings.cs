@@ -1,3 +1,4 @@
+using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Recipes;
 
@@ -26,10 +27,9 @@ internal static class GestureReadings
     /// <param name="tree">The picture's regions.</param>
     /// <param name="cancel">Ends the work early.</param>
     /// <returns>The likeliest first; those that come to the same but once.</returns>
-    public static IReadOnlyList<SuperpixelCut> Of(CutPicture picture, GestureGround ground, RegionTree tree, CancellationToken cancel)
+    public static IReadOnlyList<SuperpixelCut> Of(CutPicture picture, GestureGround ground, Func<RegionTree> tree, CancellationToken cancel)
     {
-        var cuts = All(picture, ground, cancel);
-        var places = WeighedPlaces.Of(picture, ground, cuts, tree, cancel);
+        var (cuts, places) = Weighed(picture, ground, tree, cancel);
         var weighed = places.Cut(ground, cancel);
         var scores = ReadingWeights.Scores(picture, cuts);
         SuperpixelCut[] whole = [.. cuts.OrderByDescending(c => scores[(int)c.Reading])];
@@ -48,8 +48,17 @@ internal static class GestureReadings
     /// <param name="reading">Which.</param>
     /// <param name="cancel">Ends the work early.</param>
     public static SuperpixelCut Of(CutPicture picture, GestureGround ground, Func<RegionTree> tree, SubjectReading reading, CancellationToken cancel) => reading == SubjectReading.Weighed
-        ? WeighedPlaces.Of(picture, ground, All(picture, ground, cancel), tree(), cancel).Cut(ground, cancel)
+        ? Weighed(picture, ground, tree, cancel).Places.Cut(ground, cancel)
         : SuperpixelCut.Of(picture, ground, null, reading, cancel);
+
+    /// <summary>The picture's regions may not be known yet: they are looked for beside the readings.</summary>
+    private static (SuperpixelCut[] Cuts, WeighedPlaces Places) Weighed(CutPicture picture, GestureGround ground, Func<RegionTree> tree, CancellationToken cancel)
+    {
+        SuperpixelCut[] cuts = [];
+        RegionTree? regions = null;
+        Rows.AtOnce(() => regions = tree(), () => cuts = All(picture, ground, cancel));
+        return (cuts, WeighedPlaces.Of(picture, ground, cuts, regions!, cancel));
+    }
 
     /// <summary>Whether a reading's contour is so clear that a thin thing which strokes run along is rather a bar of what it takes.</summary>
     public static bool IsCrisp(SuperpixelCut cut) => cut.Evidence.Clear > Crisp;

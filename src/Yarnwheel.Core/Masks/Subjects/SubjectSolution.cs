@@ -72,7 +72,7 @@ internal sealed class SubjectSolution : IPiece
         }
         if (pointed is not null) return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, pointed));
         if (part.Reading is { } asked) return new SubjectSolution(picture, markings, GestureReadings.Of(picture, ground, tree, asked, cancel));
-        var readings = GestureReadings.Of(picture, ground, tree(), cancel);
+        var readings = GestureReadings.Of(picture, ground, tree, cancel);
         if (strand is not null) readings = [readings[0], strand.Cut, .. readings.Skip(1)];
         return new SubjectSolution(picture, markings, readings[0]) { Readings = readings };
     }
@@ -84,7 +84,7 @@ internal sealed class SubjectSolution : IPiece
         if (part.Reading is null)
         {
             var ground = new GestureGround(picture, Markings.Of(part, picture.Width, picture.Height));
-            var others = GestureReadings.Of(picture, ground, tree(), cancel);
+            var others = GestureReadings.Of(picture, ground, tree, cancel);
             if (GestureReadings.IsCrisp(others[0])) return null;
             readings = [strand.Cut, .. others];
         }
