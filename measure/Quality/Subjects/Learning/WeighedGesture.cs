@@ -31,16 +31,7 @@ internal sealed record WeighedGesture(CutPicture Picture, GestureGround Ground, 
     }
 
     /// <summary>Intersection over union with the subject, of superpixels.</summary>
-    public double Overlap(bool[] inside)
-    {
-        double both = 0, either = 1e-6;
-        for (var k = 0; k < inside.Length; k++)
-        {
-            both += inside[k] ? Truth[k] * Picture.Sizes[k] : 0;
-            either += (inside[k] ? 1 : Truth[k]) * Picture.Sizes[k];
-        }
-        return both / either;
-    }
+    public double Overlap(bool[] inside) => WeighedPlaces.Overlap(Picture, Truth, inside);
 
     private static float[] Shares(CutPicture picture, float[] alpha, int width, int height)
     {

@@ -52,15 +52,21 @@ internal sealed class WeighedPlaces
     /// <summary>The superpixels of which nothing was told.</summary>
     public static int[] Open(GestureGround ground) => [.. Enumerable.Range(0, ground.Marked.Sides.Length).Where(k => ground.Marked.Sides[k] == 0)];
 
-    /// <summary>The overlap (intersection over union) that is to be expected of taking some superpixels.</summary>
-    public float Expected(bool[] inside)
+    /// <summary>The overlap that is to be expected of taking some superpixels.</summary>
+    public float Expected(bool[] inside) => Overlap(picture, Shares, inside);
+
+    /// <summary>Intersection over union of some superpixels with what has a share of each.</summary>
+    /// <param name="picture">Whose superpixels they are.</param>
+    /// <param name="shares">Of each superpixel, 0 … 1.</param>
+    /// <param name="inside">Which are taken.</param>
+    public static float Overlap(CutPicture picture, float[] shares, bool[] inside)
     {
         float both = 1e-3f, either = 1e-3f;
         for (var k = 0; k < inside.Length; k++)
         {
-            var likely = Shares[k] * picture.Sizes[k];
-            either += inside[k] ? picture.Sizes[k] : likely;
-            if (inside[k]) both += likely;
+            var own = shares[k] * picture.Sizes[k];
+            either += inside[k] ? picture.Sizes[k] : own;
+            if (inside[k]) both += own;
         }
         return both / either;
     }
