@@ -43,6 +43,8 @@ public class PerceptronTests
         float[] row = [1, -2, 3, 0.5f, 0, 4, -1, 2, 0.1f];
         Assert.Equal(network.LogOdds(row, CancellationToken.None), again.LogOdds(row, CancellationToken.None));
         Assert.Throws<InvalidDataException>(() => Perceptron.Read(new BinaryReader(new MemoryStream(new byte[64]))));
+        // One figure, one layer of two outputs.
+        Assert.Throws<InvalidDataException>(() => Perceptron.Read(new BinaryReader(new MemoryStream([1, 0, 0, 0, 0, 0, 0, 0, 0, 0, 128, 63, 1, 0, 0, 0, 2, 0, 0, 0, .. new byte[16]]))));
         Assert.Throws<EndOfStreamException>(() => Perceptron.Read(new BinaryReader(new MemoryStream(stream.ToArray()[..^4]))));
     }
 

@@ -1,8 +1,6 @@
 using System.Globalization;
-using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Masks.Subjects;
-using Yarnwheel.Core.Photos;
-using Yarnwheel.Core.Rendering.Operations;
+using Yarnwheel.Measure.Quality.Subjects.Learning;
 
 namespace Yarnwheel.Measure.Quality.Subjects;
 
@@ -34,15 +32,10 @@ internal static class ReadingFit
 
     private static IEnumerable<Case> Cases(SubjectScene scene)
     {
-        var picture = new RenderSource(Pyramid.Build(scene.Photo), 1L << 30, null).CutPicture(CancellationToken.None);
-        foreach (var (name, of) in ReadingTable.Gestures.Take(3))
+        foreach (var (name, gesture) in WeighedGesture.All(scene.Photo, scene.Alpha, scene.Gesture))
         {
-            var markings = Markings.Of(of(scene.Gesture), picture.Width, picture.Height);
-            if (markings.IsEmpty) continue;
-            var ground = new GestureGround(picture, markings);
-            var cuts = GestureReadings.All(picture, ground, CancellationToken.None);
-            yield return new Case(scene.Name, name, ReadingWeights.Figures(picture, cuts),
-                [.. cuts.Select(c => DemoScenes.Truth.Overlap.Of([.. PixelCut.Of(picture, markings, c, CancellationToken.None).Select(i => i ? 1f : 0)], scene.Alpha))]);
+            double Overlap(SuperpixelCut cut) => DemoScenes.Truth.Overlap.Of([.. PixelCut.Of(gesture.Picture, gesture.Markings, cut, CancellationToken.None).Select(i => i ? 1f : 0)], scene.Alpha);
+            yield return new Case(scene.Name, name, ReadingWeights.Figures(gesture.Picture, gesture.Cuts), [.. gesture.Cuts.Select(Overlap)]);
         }
     }
 

@@ -9,11 +9,12 @@ namespace Yarnwheel.Measure.Quality.Subjects.Learning;
 
 /// <summary>A gesture on a picture whose subject is known, with all its readings.</summary>
 /// <param name="Picture">That is cut.</param>
+/// <param name="Markings">The gesture on it.</param>
 /// <param name="Ground">What the gesture says.</param>
 /// <param name="Cuts">All readings by colours and contours.</param>
 /// <param name="Tree">The picture's regions.</param>
 /// <param name="Truth">Of each superpixel, the share of the subject.</param>
-internal sealed record WeighedGesture(CutPicture Picture, GestureGround Ground, SuperpixelCut[] Cuts, RegionTree Tree, float[] Truth)
+internal sealed record WeighedGesture(CutPicture Picture, Markings Markings, GestureGround Ground, SuperpixelCut[] Cuts, RegionTree Tree, float[] Truth)
 {
     /// <summary>The same scene by box and two strokes, by box and a stroke inside, by a box.</summary>
     public static IEnumerable<(string Name, WeighedGesture Gesture)> All(BytePixels photo, float[] alpha, SubjectPart part)
@@ -26,7 +27,7 @@ internal sealed record WeighedGesture(CutPicture Picture, GestureGround Ground, 
             if (markings.IsEmpty) continue;
             var ground = new GestureGround(picture, markings);
             var cuts = GestureReadings.All(picture, ground, CancellationToken.None);
-            yield return (name, new WeighedGesture(picture, ground, cuts, source.RegionTree(CancellationToken.None), Shares(picture, alpha, photo.Width, photo.Height)));
+            yield return (name, new WeighedGesture(picture, markings, ground, cuts, source.RegionTree(CancellationToken.None), Shares(picture, alpha, photo.Width, photo.Height)));
         }
     }
 

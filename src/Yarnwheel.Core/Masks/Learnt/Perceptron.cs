@@ -80,7 +80,7 @@ internal sealed class Perceptron
             layers[k] = new PerceptronLayer(Floats(Checked(inputs) * Checked(outputs)), Floats(outputs));
             inputs = outputs;
         }
-        return new Perceptron(means, deviations, layers);
+        return layers[^1].Outputs == 1 ? new Perceptron(means, deviations, layers) : throw Other();
 
         float[] Floats(int count)
         {
@@ -89,7 +89,9 @@ internal sealed class Perceptron
             return values;
         }
 
-        static int Checked(int count) => count is > 0 and < 1 << 20 ? count : throw new InvalidDataException("No network of this kind.");
+        static int Checked(int count) => count is > 0 and < 1 << 20 ? count : throw Other();
+
+        static InvalidDataException Other() => new("No network of this kind.");
     }
 
     /// <summary>Number of figures, their means and deviations, number of layers; of each its outputs, weights (input by input) and biases. 32-bit whole numbers and floats, little-endian.</summary>

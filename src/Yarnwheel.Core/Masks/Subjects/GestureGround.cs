@@ -1,4 +1,5 @@
 using System.Numerics;
+using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks.Segments;
 
 namespace Yarnwheel.Core.Masks.Subjects;
@@ -31,7 +32,7 @@ internal sealed class GestureGround
         Box = markings.Box;
         Marked = new MarkedSuperpixels(picture, markings);
         Counts = CountsOf(picture, markings);
-        Nearby = Marked.HasInside ? NearnessLogOdds.Of(picture, Marked.Seeds) : new float[Marked.Seeds.Length];
+        (ToInside, Nearby) = Marked.HasInside ? WaysOf(picture, Marked) : (null, new float[Marked.Seeds.Length]);
         Surroundings = SurroundingsOf(picture, Marked);
         Joined = JoinedOf(picture, Marked);
         var outside = Outside(k => Marked.Sides[k] == SuperpixelCut.Outside);
@@ -41,7 +42,7 @@ internal sealed class GestureGround
     }
 
     /// <summary>Beyond it, everything is outside; pixels.</summary>
-    public Imaging.Region Box { get; }
+    public Region Box { get; }
 
     public MarkedSuperpixels Marked { get; }
 
@@ -50,6 +51,9 @@ internal sealed class GestureGround
 
     /// <summary>How much each superpixel counts for the colours of its side.</summary>
     public float[] Counts { get; }
+
+    /// <summary>What the cheapest way from each superpixel to an inside stroke costs (<see cref="NearnessLogOdds.Ways"/>); null where there is none.</summary>
+    public float[]? ToInside { get; }
 
     /// <summary>How near each superpixel is to the inside strokes, −1 … 1.</summary>
     public float[] Nearby { get; }
@@ -102,6 +106,14 @@ internal sealed class GestureGround
         float sum = 0, all = 1e-6f + order.Sum(Weight);
         foreach (var k in order) result[k] = (sum += Weight(k)) / all;
         return result;
+    }
+
+    private static (float[] ToInside, float[] Nearby) WaysOf(CutPicture picture, MarkedSuperpixels marked)
+    {
+        float[] From(sbyte side) => NearnessLogOdds.Ways(picture, Enumerable.Range(0, marked.Seeds.Length).Where(k => marked.Seeds[k] == side));
+        float[] toInside = [], toOutside = [];
+        Rows.AtOnce(() => toInside = From(SuperpixelCut.Inside), () => toOutside = From(SuperpixelCut.Outside));
+        return (toInside, NearnessLogOdds.Of(toInside, toOutside));
     }
 
     private static MaximumFlow JoinedOf(CutPicture picture, MarkedSuperpixels marked)

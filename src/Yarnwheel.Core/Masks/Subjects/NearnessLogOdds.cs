@@ -1,4 +1,3 @@
-using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks.Segments;
 
 namespace Yarnwheel.Core.Masks.Subjects;
@@ -11,14 +10,11 @@ internal static class NearnessLogOdds
     /// <summary>That a step costs besides its difference of colour, OKLab.</summary>
     private const float Step = 0.01f;
 
+    /// <param name="toInside">Cost of the cheapest way from each superpixel to an inside mark.</param>
+    /// <param name="toOutside">The same to an outside mark.</param>
     /// <returns>Of each superpixel, −1 (at an outside mark) … 1 (at an inside mark).</returns>
-    public static float[] Of(CutPicture picture, sbyte[] marks)
-    {
-        float[] From(sbyte side) => Ways(picture, Enumerable.Range(0, marks.Length).Where(k => marks[k] == side));
-        float[] toInside = [], toOutside = [];
-        Rows.AtOnce(() => toInside = From(SuperpixelCut.Inside), () => toOutside = From(SuperpixelCut.Outside));
-        return [.. toInside.Zip(toOutside, (inside, outside) => float.IsInfinity(inside) || float.IsInfinity(outside) || inside + outside <= 0 ? 0 : (outside - inside) / (outside + inside))];
-    }
+    public static float[] Of(float[] toInside, float[] toOutside) =>
+        [.. toInside.Zip(toOutside, (inside, outside) => float.IsInfinity(inside) || float.IsInfinity(outside) || inside + outside <= 0 ? 0 : (outside - inside) / (outside + inside))];
 
     /// <summary>The differences of colour along the cheapest way to each superpixel, OKLab.</summary>
     public static float[] Ways(CutPicture picture, IEnumerable<int> starts) =>

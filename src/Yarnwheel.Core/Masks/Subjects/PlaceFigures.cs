@@ -1,5 +1,4 @@
 using System.Numerics;
-using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Recipes;
 
@@ -48,14 +47,10 @@ internal static class PlaceFigures
     {
         var (marked, all) = (ground.Marked, Enumerable.Range(0, picture.Sizes.Length));
         table.Add(ground.Nearby);
-        float[] toOutside = [], toInside = new float[marked.Sides.Length];
-        Rows.AtOnce(() => toOutside = NearnessLogOdds.Ways(picture, all.Where(k => marked.Sides[k] == SuperpixelCut.Outside)), () =>
-        {
-            if (marked.HasInside) toInside = NearnessLogOdds.Ways(picture, all.Where(k => marked.Seeds[k] == SuperpixelCut.Inside));
-        });
+        var toOutside = NearnessLogOdds.Ways(picture, all.Where(k => marked.Sides[k] == SuperpixelCut.Outside));
         float[] open = [.. all.Where(k => marked.Sides[k] != SuperpixelCut.Outside && float.IsFinite(toOutside[k])).Select(k => toOutside[k]).Order()];
         var usual = open.Length == 0 ? 1 : MathF.Max(1e-3f, open[open.Length / 2]);
-        foreach (var ways in (float[][])[toOutside, toInside]) table.Add(ways.Select(way => MathF.Min(Longest, way / usual) - 1));
+        foreach (var ways in (float[][])[toOutside, ground.ToInside ?? new float[marked.Sides.Length]]) table.Add(ways.Select(way => MathF.Min(Longest, way / usual) - 1));
     }
 
     /// <summary>Where in the box each superpixel lies, and how far from the strokes, in the box's own measures.</summary>
