@@ -153,6 +153,32 @@ public sealed class GuidedChromaTests
         Assert.NotEqual(Mask(plain), Mask(photo));
     }
 
+    /// <summary>It is reckoned where a mask or an edge looks at colours, not where a hand or a slope says all.</summary>
+    [Theory]
+    [InlineData("ramp", 0, false)]
+    [InlineData("strokes", 0, false)]
+    [InlineData("clinging strokes", 0, true)]
+    [InlineData("light", 0, false)]
+    [InlineData("hue", 0, true)]
+    [InlineData("ramp", 40, true)]
+    public void It_is_reckoned_where_colours_are_looked_at(string kind, double follow, bool isReckoned)
+    {
+        var photo = Pyramid.Build(Coded(Halved(Twigs(), new ChromaCells(2, 2)), new ChromaCells(2, 2)));
+        BrushStroke stroke = new() { Radius = 0.1, Points = [new() { X = 0.3, Y = 0.3 }, new() { X = 0.6, Y = 0.5 }] };
+        MaskPart part = kind switch
+        {
+            "ramp" => new RampPart { X0 = 0.1, Y0 = 0.1, X1 = 0.8, Y1 = 0.7 },
+            "strokes" => new BrushPart { Strokes = [stroke] },
+            "clinging strokes" => new BrushPart { Strokes = [stroke with { Cling = new ColourCling() }] },
+            "light" => new LightPart(),
+            _ => new HuePart { From = 20, To = 90 },
+        };
+        var before = photo.Bytes;
+        Recipe recipe = new() { Areas = [new Area { Mask = new Mask { Parts = [part] }, Edge = new EdgeRefinement { Follow = follow } }, new Area { On = false, Mask = new Mask { Parts = [new HuePart()] } }] };
+        Shown(photo, recipe);
+        Assert.Equal(isReckoned, photo.Bytes > before);
+    }
+
     /// <summary>What a file tells of its noise counts where mattes are solved: whole at full size, half of it at half.</summary>
     [Theory]
     [InlineData(0)]

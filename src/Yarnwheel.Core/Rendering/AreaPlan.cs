@@ -13,7 +13,8 @@ namespace Yarnwheel.Core.Rendering;
 /// <param name="Mask">Draws its finished mask, before its strength.</param>
 /// <param name="Fringe">Draws what its edge is mixed from; null where the fringe is left alone.</param>
 /// <param name="Local">What its treatment asks for by surroundings, or null.</param>
-internal sealed record AreaPlan(Area Area, Operation<Plane<float>> Mask, FringeOperation? Fringe, LocalTones? Local)
+/// <param name="LooksAtColours">Whether its mask or its edge looks at a view's own colours (<see cref="PhotoSteps.Judged"/>).</param>
+internal sealed record AreaPlan(Area Area, Operation<Plane<float>> Mask, FringeOperation? Fringe, LocalTones? Local, bool LooksAtColours)
 {
     /// <summary>What is done to its kept colour.</summary>
     public ToneChain Colour { get; } = ToneChain.ColourOf(Area.Treat);
@@ -30,10 +31,12 @@ internal sealed record AreaPlan(Area Area, Operation<Plane<float>> Mask, FringeO
     public static AreaPlan Of(Area area, PhotoSteps steps)
     {
         var photo = steps.Source.Photo;
-        var folded = new FoldOperation(area.Mask.Parts.Select(p => PartPlans.Of(p, steps)), area.Mask.Invert, steps.Lit);
+        var parts = area.Mask.Parts.Select(p => PartPlans.Of(p, steps)).ToArray();
+        var folded = new FoldOperation(parts, area.Mask.Invert, steps.Lit);
         var (mask, fringe) = AreaEdge.Of(area.Edge, folded, steps.Judged, Math.Max(photo.Width, photo.Height));
         // What works over the others has no ground of its own to clean its edge by.
-        return new AreaPlan(area, mask, area.Over ? null : fringe, LocalTones.Of(area.Treat, steps.Source.Details));
+        return new AreaPlan(area, mask, area.Over ? null : fringe, LocalTones.Of(area.Treat, steps.Source.Details),
+            area.Edge.Follow > 0 || area.Edge.Fringe > 0 || parts.Any(p => p.Part.On && p.LooksAtColours));
     }
 
     /// <summary>How far beyond a region the photo is read for it, pixels at the scale.</summary>

@@ -72,11 +72,12 @@ public sealed class Copies
         ArgumentNullException.ThrowIfNull(recipe);
         var plan = RenderPlan.Compile(recipe, source);
         var mask = plan.AreaAt(area).Mask;
+        var looked = plan.AreaAt(area).LooksAtColours ? plan.Steps.Judged : plan.Steps.Lit;
         var result = new Plane<ushort>(new Region(0, 0, source.Photo.Width, source.Photo.Height));
         Strips.Each(source.Drawing(1, 0, cancel), mask.Reach(1), (drawing, region) =>
         {
             // The photo is read once, with all that the mask looks at.
-            plan.Steps.Judged.At(drawing, region.Widen(mask.Reach(1)).Intersect(drawing.Whole));
+            looked.At(drawing, region.Widen(mask.Reach(1)).Intersect(drawing.Whole));
             var strip = mask.At(drawing, region);
             Rows.Each(region, y =>
             {

@@ -83,10 +83,10 @@ public sealed class GreyReadings
             }
         }
         var counted = ToneHistogram.Of(result.Values, original.Values);
-        return part is null ? counted : counted with { Judged = Judged(new JudgedTones(part, plan.Steps), drawing), Kept = ToneRange.Sampled(part, 129) };
+        return part is null ? counted : counted with { Judged = Judged(new PartTones(part, plan.Steps), drawing), Kept = ToneRange.Sampled(part, 129) };
     }
 
-    private static double[] Judged(JudgedTones judged, Drawing drawing)
+    private static double[] Judged(PartTones judged, Drawing drawing)
     {
         var whole = drawing.Whole;
         var tones = judged.Prepare(drawing, whole);

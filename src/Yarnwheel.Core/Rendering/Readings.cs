@@ -38,7 +38,7 @@ public sealed class Readings
         Span<float> greys = stackalloc float[near.Width];
         composition.Grey(here.Y, greys);
         Span<float> tones = stackalloc float[near.Width];
-        new JudgedTones(part ?? new LightPart(), plan.Steps).Prepare(full, near)(here.Y, tones);
+        new PartTones(part ?? new LightPart(), plan.Steps).Prepare(full, near)(here.Y, tones);
 
         var judged = full.At(Math.Min(scale, 1));
         var there = PlaceOf(judged, x, y);

@@ -25,7 +25,7 @@ internal sealed record RenderedView(Region Region, Drawing Drawing, LitPlanes Li
         var reach = masked ? plan.Reach(drawing.Scale) : lifted ? plan.Hues?.Reach(drawing.Scale) ?? 0 : 0;
         var wide = region.Widen(reach).Intersect(drawing.Whole);
         var lit = plan.Steps.Lit.At(drawing, wide);
-        if (masked && plan.Areas.Count > 0) plan.Steps.Judged.At(drawing, wide);
+        if (masked && plan.Areas.Any(a => a.Area.On && a.LooksAtColours)) plan.Steps.Judged.At(drawing, wide);
         return new RenderedView(region, drawing, lit, plan.Basis.At(drawing, region), lifted ? plan.Hues?.At(drawing, region) : null,
             masked ? [.. plan.Areas.Select(a => a.Area.On ? RenderedMask.Of(a, drawing, region) : null)] : [],
             masked && plan.Areas.Any(a => a.Local is not null) ? new LitOperation(Treatments.LightPlan.None).At(drawing, region) : null);

@@ -29,6 +29,8 @@ internal sealed class BrushPartPlan : PartPlan
 
     public override bool Reworks => onMask.Length > 0;
 
+    public override bool LooksAtColours => Clings(own) || Clings(onMask);
+
     public override RowOfMask Prepare(Drawing drawing, Region region)
     {
         var plane = Painted(own, steps.Judged.Key.With($"strokes"), () => new Plane<float>(region), drawing, region);
@@ -52,7 +54,7 @@ internal sealed class BrushPartPlan : PartPlan
             var count = strokes.Length;
             while (count > 0 && known is null) known = drawing.Pieces.Find(Name(--count), region);
             var mask = known is null ? before() : known.Region == region ? known.Copy() : known.Cut(region);
-            StrokePainter.Paint(mask, strokes.Skip(count).Select(s => Shape(s, drawing)).ToList(), steps.Judged.At(drawing, region).Lab, drawing.Cancel);
+            StrokePainter.Paint(mask, strokes.Skip(count).Select(s => Shape(s, drawing)).ToList(), (Clings(strokes) ? steps.Judged : steps.Lit).At(drawing, region).Lab, drawing.Cancel);
             return mask;
         }, drawing.Cancel);
     }
@@ -64,6 +66,8 @@ internal sealed class BrushPartPlan : PartPlan
             () => new ClungShades(StrokeShape.Shades(stroke, photo.Width, photo.Height, (x, y) => ShadeSet.Point(photo.Full, x, y, steps.Judged.Light))), drawing.Cancel).List;
         return StrokeShape.Of(stroke, shades, photo.Width, photo.Height, drawing.Scale);
     }
+
+    private static bool Clings(BrushStroke[] strokes) => strokes.Any(s => s.Cling is not null);
 
     /// <summary>Names of the runs of the first 0, 1, 2 … strokes.</summary>
     private static ContentKey[] Prefixes(BrushStroke[] strokes)

@@ -20,6 +20,8 @@ internal sealed class ColourPartPlan : PartPlan
         leave = Distances(part.LeaveOut, steps);
     }
 
+    public override bool LooksAtColours => keep is not null;
+
     public override int Reach(double scale) => Math.Max(keep?.Reach(scale) ?? 0, leave?.Reach(scale) ?? 0);
 
     public override RowOfMask Prepare(Drawing drawing, Region region)

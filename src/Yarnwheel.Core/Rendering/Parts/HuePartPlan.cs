@@ -11,6 +11,8 @@ internal sealed class HuePartPlan(HuePart part, PhotoSteps steps) : PartPlan(par
     private readonly HuePart part = part;
     private readonly HueOperation hues = new(steps.Judged, 0);
 
+    public override bool LooksAtColours => true;
+
     public override RowOfMask Prepare(Drawing drawing, Region region)
     {
         var arc = new HueArc(part);

@@ -9,7 +9,7 @@ namespace Yarnwheel.Core.Rendering.Parts;
 internal sealed class LightPartPlan(LightPart part, PhotoSteps steps) : PartPlan(part)
 {
     private readonly LightPart part = part;
-    private readonly JudgedTones judged = new(part, steps);
+    private readonly PartTones judged = new(part, steps);
 
     public override int Reach(double scale) => judged.Reach(scale);
 

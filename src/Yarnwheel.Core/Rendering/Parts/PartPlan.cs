@@ -17,6 +17,9 @@ internal abstract class PartPlan(MaskPart part)
     /// <summary>How far beyond a region it reads the photo, pixels at the scale.</summary>
     public virtual int Reach(double scale) => 0;
 
+    /// <summary>Whether a view's own colours are looked at as masks look at them (<see cref="PhotoSteps.Judged"/>).</summary>
+    public virtual bool LooksAtColours => false;
+
     /// <summary>Draws what the rows of a region need beforehand, and gives what draws a row.</summary>
     public abstract RowOfMask Prepare(Drawing drawing, Region region);
 

@@ -10,6 +10,8 @@ internal sealed class SubjectPartPlan(SubjectPart part, PhotoSteps steps) : Part
 {
     private readonly MagnifiedOperation mask = new(new SubjectOperation(part, steps));
 
+    public override bool LooksAtColours => true;
+
     public override int Reach(double scale) => mask.Reach(scale);
 
     public override RowOfMask Prepare(Drawing drawing, Region region)

@@ -6,13 +6,13 @@ using Yarnwheel.Core.Rendering.Operations;
 namespace Yarnwheel.Core.Rendering.Parts;
 
 /// <summary>The greys whose tones a part by light judges: of the luminance, or of the part's own mix.</summary>
-internal sealed class JudgedTones
+internal sealed class PartTones
 {
     private readonly WheelCurve curve;
     private readonly BasisOperation basis;
     private readonly HueOperation? hues;
 
-    public JudgedTones(LightPart part, PhotoSteps steps)
+    public PartTones(LightPart part, PhotoSteps steps)
     {
         var mix = part.Grey ?? new GreyMix();
         curve = new WheelCurve(mix.Spokes);
