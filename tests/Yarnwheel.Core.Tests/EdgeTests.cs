@@ -164,6 +164,26 @@ public class EdgeTests
         }
     }
 
+    /// <summary>A mask may be half somewhere though nothing is mixed there: such a thing keeps its own colour.</summary>
+    [Fact]
+    public void What_is_no_mixture_of_both_sides_gets_no_colour_that_it_has_not()
+    {
+        var light = new LightPlanes(All);
+        var mask = new float[Width * Height];
+        for (var i = 0; i < mask.Length; i++)
+        {
+            int x = i % Width, y = i / Width;
+            var isBar = x > 105 && y is > 64 and < 76;
+            mask[i] = x < 100 ? 1 : isBar ? 0.4f : 0;
+            (light.Red[i], light.Green[i], light.Blue[i]) = x < 100 ? (0.03f, 0.3f, 0.28f) : isBar ? (0.3f, 0.29f, 0.28f) : (0.05f, 0.05f, 0.06f);
+        }
+        var colours = EdgeColours.Of(MattePicture.Of(light, 0), mask, CancellationToken.None);
+        int[] bar = [.. Enumerable.Range(108, 30)];
+        var pairs = new EdgePair[bar.Length];
+        colours.Row(70, bar, new Plane<float>(All, mask), light, Width, Width, new MatteBlock(), pairs);
+        Assert.All(pairs, p => Assert.True(Vector3.Distance(p.Foreground, new(0.3f, 0.29f, 0.28f)) < 0.02f, $"{p.Foreground}"));
+    }
+
     [Fact]
     public void The_guided_base_equals_a_direct_evaluation_of_the_guided_filter()
     {

@@ -6,7 +6,8 @@ namespace Yarnwheel.Core.Masks.Matting;
 /// <summary>The colours that a mask's edge is mixed from: the most likely pair of both sides' local models that gives the pixel.</summary>
 /// <remarks>F and B are Gaussians near the pixel, weighted by α³² and (1 − α)³², so that only what is pure counts,
 /// and then, when each mixed pixel has been parted into both, by α and 1 − α; with r = I − αF − (1 − α)B and S the mixture's covariance,
-/// F += α ΣF S⁻¹ r and B += (1 − α) ΣB S⁻¹ r (one step of a Kalman filter).</remarks>
+/// F += α ΣF S⁻¹ r and B += (1 − α) ΣB S⁻¹ r (one step of a Kalman filter). Where rᵀ S⁻¹ r is large neither side explains the pixel: a mask is
+/// half there where nothing is mixed, and no colour is made up for it.</remarks>
 internal sealed class EdgeColours : IPiece
 {
     /// <summary>How far from a contour colours are looked for, pixels.</summary>
@@ -15,6 +16,9 @@ internal sealed class EdgeColours : IPiece
     /// <summary>Least spread of a side's colour: a share of its mean, and a constant.</summary>
     private const float Relative = 0.02f;
     private const float Absolute = 0.0018f;
+
+    /// <summary>Squared distance of a pixel from its mixture, in deviations, at which that is half believed: a pixel that both sides don't explain is no mixture of them.</summary>
+    private const float Unlikely = 8;
 
     private static readonly double[] Reach = [4, 20, 60];
 
@@ -167,7 +171,7 @@ internal sealed class EdgeColours : IPiece
         LaneLoop.Over(new ShareKernel(block), count);
     }
 
-    /// <summary>What the mean colours leave of the pixel's, by the inverse of all that may spread it.</summary>
+    /// <summary>What the mean colours leave of the pixel's, by the inverse of all that may spread it, and its squared Mahalanobis length.</summary>
     private readonly ref struct RestKernel(MatteBlock block) : ILaneKernel
     {
         private readonly MatteBlock block = block;
@@ -179,8 +183,10 @@ internal sealed class EdgeColours : IPiece
                 T red = block.Red.Load<T>(i), green = block.Green.Load<T>(i), blue = block.Blue.Load<T>(i), alpha = block.Mean.Load<T>(i), rest = T.Of(1) - alpha;
                 ColourModel<T> f = new(block.Foreground, MatteBlock.Size, i), b = new(block.Background, MatteBlock.Size, i);
                 var (adjugate, determinant) = Symmetric<T>.Mix(alpha * alpha, f.Spread, rest * rest, b.Spread, block.Noise(0).Load<T>(i), block.Noise(1).Load<T>(i), block.Noise(2).Load<T>(i)).Adjugate();
-                var (x, y, z) = adjugate.Times(red - alpha * f.Red - rest * b.Red, green - alpha * f.Green - rest * b.Green, blue - alpha * f.Blue - rest * b.Blue);
+                T restRed = red - alpha * f.Red - rest * b.Red, restGreen = green - alpha * f.Green - rest * b.Green, restBlue = blue - alpha * f.Blue - rest * b.Blue;
+                var (x, y, z) = adjugate.Times(restRed, restGreen, restBlue);
                 var share = T.Of(1) / determinant;
+                block.Apart.Save(i, T.MulAdd(restRed, x, T.MulAdd(restGreen, y, restBlue * z)) * share);
                 block.Noise(0).Save(i, x * share);
                 block.Noise(1).Save(i, y * share);
                 block.Noise(2).Save(i, z * share);
@@ -188,7 +194,7 @@ internal sealed class EdgeColours : IPiece
         }
     }
 
-    /// <summary>Each side takes of it what its spread and its share of the pixel allow.</summary>
+    /// <summary>Each side takes of it what its spread and its share of the pixel allow; what is no mixture of both keeps its own colour on either side.</summary>
     private readonly ref struct ShareKernel(MatteBlock block) : ILaneKernel
     {
         private readonly MatteBlock block = block;
@@ -198,19 +204,25 @@ internal sealed class EdgeColours : IPiece
             for (var i = from; i < to; i += T.Count)
             {
                 T x = block.Noise(0).Load<T>(i), y = block.Noise(1).Load<T>(i), z = block.Noise(2).Load<T>(i), alpha = block.Mean.Load<T>(i);
-                Take(block.Foreground, i, alpha, x, y, z);
-                Take(block.Background, i, T.Of(1) - alpha, x, y, z);
+                var unlikely = block.Apart.Load<T>(i) * T.Of(1 / Unlikely);
+                unlikely = unlikely * unlikely;
+                var believed = T.Of(1) / T.MulAdd(unlikely, unlikely, T.Of(1));
+                Take(block.Foreground, i, alpha, x, y, z, believed);
+                Take(block.Background, i, T.Of(1) - alpha, x, y, z, believed);
             }
         }
 
-        private static void Take<T>(Span<float> rows, int i, T share, T x, T y, T z) where T : struct, ILanes<T>
+        private void Take<T>(Span<float> rows, int i, T share, T x, T y, T z, T believed) where T : struct, ILanes<T>
         {
             var model = new ColourModel<T>(rows, MatteBlock.Size, i);
             var (red, green, blue) = model.Spread.Times(x, y, z);
-            rows.Save(i, T.Max(T.Of(0), T.MulAdd(share, red, model.Red)));
-            rows.Save(MatteBlock.Size + i, T.Max(T.Of(0), T.MulAdd(share, green, model.Green)));
-            rows.Save(2 * MatteBlock.Size + i, T.Max(T.Of(0), T.MulAdd(share, blue, model.Blue)));
+            rows.Save(i, Towards(block.Red.Load<T>(i), T.MulAdd(share, red, model.Red), believed));
+            rows.Save(MatteBlock.Size + i, Towards(block.Green.Load<T>(i), T.MulAdd(share, green, model.Green), believed));
+            rows.Save(2 * MatteBlock.Size + i, Towards(block.Blue.Load<T>(i), T.MulAdd(share, blue, model.Blue), believed));
         }
+
+        /// <summary>From the pixel's own value as far to the one found as that is believed.</summary>
+        private static T Towards<T>(T own, T found, T believed) where T : struct, ILanes<T> => T.MulAdd(believed, T.Max(T.Of(0), found) - own, own);
     }
 }
 
