@@ -21,7 +21,7 @@ const JOBS = [
   { code: 'one', photo: 'felt-string', after: { areas: area([{ kind: 'subject', box: { x0: 0.54, y0: 0.3, x1: 0.685, y1: 0.51 }, inside: [[{ x: 0.6, y: 0.4 }, { x: 0.625, y: 0.43 }]] }]) } },
   { code: 'limit', photo: 'hoop-wall', before: { areas: area([{ kind: 'hue', from: 20, to: 36, fade: 6, minChroma: 8 }]) },
     after: { areas: area([{ kind: 'hue', from: 20, to: 36, fade: 6, minChroma: 8 }, { kind: 'outline', op: 'intersect', nodes: [{ x: 0.09, y: 0.14 }, { x: 0.37, y: 0.14 }, { x: 0.37, y: 0.56 }, { x: 0.09, y: 0.56 }] }]) } },
-  { code: 'strands', photo: 'drying-rail', crop: { x: 1510, y: 1300, scale: 1 }, before: { areas: area([narrow]) }, after: { areas: area([narrow], { edge: { follow: 80, fringe: 100 } }) } },
+  { code: 'strands', photo: 'drying-rail', crop: { x: 1580, y: 1300, scale: 1 }, before: { areas: area([narrow]) }, after: { areas: area([narrow], { edge: { follow: 80, fringe: 100 } }) } },
   { code: 'rim', photo: 'felt-string', crop: { x: 1650, y: 620, scale: 1 }, before: { areas: area([ball], { edge: { grow: 3 } }) }, after: { areas: area([ball], { edge: { grow: 0, follow: 60, fringe: 100 } }) } },
   { code: 'specks', photo: 'hoop-wall', crop: { x: 280, y: 130, scale: 0.4 }, before: { areas: area([{ kind: 'hue', from: 18, to: 58, fade: 6, minChroma: 4 }]) }, after: { areas: area([{ kind: 'hue', from: 18, to: 58, fade: 6, minChroma: 4 }], { edge: { islands: 6000, pinholes: 300 } }) } },
   { code: 'greys', photo: 'felt-string', before: { grey: { spokes: [] }, areas: area([ball]) }, after: { grey: { spokes: [{ hue: 95, lift: 30 }, { hue: 140, lift: -55 }, { hue: 265, lift: 45 }, { hue: 330, lift: 40 }] }, areas: area([ball]) } },
