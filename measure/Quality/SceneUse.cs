@@ -17,4 +17,10 @@ internal enum SceneUse
 
     /// <summary>Made when the fresh ones had been looked at, too; judged once.</summary>
     Latest,
+
+    /// <summary>Open photographs with subjects traced by eye, looked at while subjects were mended.</summary>
+    Photographs,
+
+    /// <summary>More of them, put aside before.</summary>
+    PhotographsAside,
 }

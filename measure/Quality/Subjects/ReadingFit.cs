@@ -32,7 +32,7 @@ internal static class ReadingFit
 
     private static IEnumerable<Case> Cases(SubjectScene scene)
     {
-        foreach (var (name, gesture) in WeighedGesture.All(scene.Photo, scene.Alpha, scene.Gesture))
+        foreach (var (name, gesture) in WeighedGesture.All(scene.Photo, scene.Alpha, scene.Gesture, isBoxed: true))
         {
             double Overlap(SuperpixelCut cut) => DemoScenes.Truth.Overlap.Of([.. PixelCut.Of(gesture.Picture, gesture.Markings, cut, CancellationToken.None).Select(i => i ? 1f : 0)], scene.Alpha);
             yield return new Case(scene.Name, name, ReadingWeights.Figures(gesture.Picture, gesture.Cuts), [.. gesture.Cuts.Select(Overlap)]);

@@ -2,6 +2,7 @@ using Yarnwheel.Codecs;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Photos;
+using Yarnwheel.Measure.Quality.Subjects.Photographs;
 using Yarnwheel.Measure.Quality.Subjects.Things;
 
 namespace Yarnwheel.Measure.Quality.Subjects;
@@ -11,8 +12,13 @@ internal static class SubjectScenes
 {
     private static readonly PhotoReader Reader = new(new PhotoLimits());
 
-    /// <param name="use">Those that were tuned on are of every kind, the others painted things.</param>
-    public static IEnumerable<SubjectScene> All(SceneUse use) => use == SceneUse.Tuned ? Demo("demo").Concat(Composed()).Concat(Drawn()).Concat(ThingScenes.All(use)) : ThingScenes.All(use);
+    /// <param name="use">Those that were tuned on are of every kind, the others painted things or photographs.</param>
+    public static IEnumerable<SubjectScene> All(SceneUse use) => use switch
+    {
+        SceneUse.Tuned => Demo("demo").Concat(Composed()).Concat(Drawn()).Concat(ThingScenes.All(use)),
+        SceneUse.Photographs or SceneUse.PhotographsAside => OpenPhotographs.All(use == SceneUse.PhotographsAside),
+        _ => ThingScenes.All(use),
+    };
 
     /// <summary>The committed pictures at half their size, where their masks are exact.</summary>
     private static IEnumerable<SubjectScene> Demo(string folder)
@@ -132,7 +138,8 @@ internal static class SubjectScenes
         return SubjectScene.Of(name, rgb, width, height, alpha, isCompact);
     }
 
-    private static float[] Light(PhotoPixels pixels, out byte[] rgb)
+    /// <summary>A picture's light and its 8-bit sRGB, interleaved.</summary>
+    public static float[] Light(PhotoPixels pixels, out byte[] rgb)
     {
         int width = pixels.Width;
         var light = new float[3 * width * pixels.Height];

@@ -1,6 +1,7 @@
 using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Measure.Quality.Edges;
+using Yarnwheel.Measure.Quality.Subjects.Photographs;
 using Yarnwheel.Measure.Quality.Subjects.Randomised;
 
 namespace Yarnwheel.Measure.Quality.Subjects.Learning;
@@ -13,11 +14,12 @@ internal static class LearntTable
     private sealed record Row(string Set, string Gesture, string Scene, double Strokes, double ByWeights, double Weighed, double Taken, double Best, double Most);
 
     /// <param name="scenes">Made at random, that nothing was learnt from.</param>
+    /// <param name="isBoxed">Whether the gestures have a box.</param>
     /// <param name="each">Whether each scene is printed.</param>
     /// <param name="isShort">Whether only those made at random are judged.</param>
-    public static void Print(int scenes, bool each, bool isShort)
+    public static void Print(int scenes, bool isBoxed, bool each, bool isShort)
     {
-        var rows = AtRandom(scenes).Concat(isShort ? [] : Judging()).SelectMany(s => WeighedGesture.All(s.Photo, s.Scene.Alpha, s.Scene.Gesture).Select(g => Judged(s.Set, g.Name, s.Scene.Name, g.Gesture))).ToArray();
+        var rows = AtRandom(scenes).Concat(isShort ? [] : Judging()).SelectMany(s => WeighedGesture.All(s.Photo, s.Scene.Alpha, s.Scene.Gesture, isBoxed).Select(g => Judged(s.Set, g.Name, s.Scene.Name, g.Gesture))).ToArray();
         if (each) foreach (var r in rows) Console.WriteLine(FormattableString.Invariant($"| {r.Set} | {r.Gesture} | {r.Scene} | {r.Strokes:F3} | {r.ByWeights:F3} | {r.Weighed:F3} | {r.Taken:F3} | {r.Best:F3} | {r.Most:F3} |"));
         Console.WriteLine("| scenes | gesture | how many | strokes alone | by the weights alone | weighed | taken | the best of all | superpixels at most |\n|---|---|---|---|---|---|---|---|---|");
         foreach (var g in rows.GroupBy(r => (r.Set, r.Gesture)))
@@ -46,7 +48,8 @@ internal static class LearntTable
 
     private static IEnumerable<(string Set, SubjectScene Scene, BytePixels Photo)> Judging()
     {
-        foreach (var use in (SceneUse[])[SceneUse.Tuned, SceneUse.Aside, SceneUse.Fresh, SceneUse.Latest])
+        // Photographs are looked at where they were fetched.
+        foreach (var use in ((SceneUse[])[SceneUse.Tuned, SceneUse.Aside, SceneUse.Fresh, SceneUse.Latest, SceneUse.Photographs]).Where(u => u != SceneUse.Photographs || OpenPhotographs.AreThere))
             foreach (var scene in SubjectScenes.All(use)) yield return ($"subjects, {use}", scene, scene.Photo);
         foreach (var (scene, capture, _) in HardScenes.All())
             yield return ("edges", SubjectScene.Of(scene.Name, [], scene.Width, scene.Height, scene.Alpha, isCompact: false), capture.Photo(scene));

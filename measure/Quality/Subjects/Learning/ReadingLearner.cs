@@ -38,7 +38,7 @@ internal static class ReadingLearner
     {
         var random = new Random(seed);
         var (scene, photo) = RandomThings.Of(seed);
-        foreach (var (_, gesture) in WeighedGesture.All(photo, scene.Alpha, RandomGesture.Of(scene, random)))
+        foreach (var (_, gesture) in WeighedGesture.All(photo, scene.Alpha, RandomGesture.Of(scene, random), isBoxed: true))
         {
             var (open, figures) = (WeighedPlaces.Open(gesture.Ground), PlaceFigures.Of(gesture.Picture, gesture.Ground, gesture.Cuts, gesture.Tree));
             var all = open.Length;

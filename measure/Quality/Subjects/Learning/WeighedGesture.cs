@@ -16,14 +16,14 @@ namespace Yarnwheel.Measure.Quality.Subjects.Learning;
 /// <param name="Truth">Of each superpixel, the share of the subject.</param>
 internal sealed record WeighedGesture(CutPicture Picture, Markings Markings, GestureGround Ground, SuperpixelCut[] Cuts, RegionTree Tree, float[] Truth)
 {
-    /// <summary>The same scene by box and two strokes, by box and a stroke inside, by a box.</summary>
-    public static IEnumerable<(string Name, WeighedGesture Gesture)> All(BytePixels photo, float[] alpha, SubjectPart part)
+    /// <summary>The same scene by box and two strokes, by box and a stroke inside, by a box; or by two strokes and by one, without a box.</summary>
+    public static IEnumerable<(string Name, WeighedGesture Gesture)> All(BytePixels photo, float[] alpha, SubjectPart part, bool isBoxed)
     {
         var source = new RenderSource(Pyramid.Build(photo), 1L << 30, null);
         var picture = source.CutPicture(CancellationToken.None);
-        foreach (var (name, of) in ReadingTable.Gestures.Take(3))
+        foreach (var (name, of) in isBoxed ? ReadingTable.Gestures[..3] : ReadingTable.Gestures[3..5])
         {
-            var markings = Markings.Of(of(part), picture.Width, picture.Height);
+            var markings = FarBorder.Markings(picture, of(part));
             if (markings.IsEmpty) continue;
             var ground = new GestureGround(picture, markings);
             var cuts = GestureReadings.All(picture, ground, CancellationToken.None);

@@ -44,7 +44,7 @@ internal sealed class MatteBlock
     /// <summary>Found: its deviation.</summary>
     public Span<float> Deviation => Row(8);
 
-    /// <summary>Found: the squared Mahalanobis distance of both sides' models.</summary>
+    /// <summary>Found: the squared Mahalanobis distance of both sides' models; where an edge's colours are sought, of the pixel from its mixture.</summary>
     public Span<float> Apart => Row(9);
 
     /// <summary>Of each pixel, what the caller needs to know it by.</summary>

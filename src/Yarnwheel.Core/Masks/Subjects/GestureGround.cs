@@ -29,7 +29,7 @@ internal sealed class GestureGround
     {
         this.picture = picture;
         usual = new Lazy<float[]>(HowUsual);
-        Box = markings.Box;
+        (Box, IsBoxed) = (markings.Box, markings.IsBoxed);
         Marked = new MarkedSuperpixels(picture, markings);
         Counts = CountsOf(picture, markings);
         (ToInside, Nearby) = Marked.HasInside ? WaysOf(picture, Marked) : (null, new float[Marked.Seeds.Length]);
@@ -43,6 +43,9 @@ internal sealed class GestureGround
 
     /// <summary>Beyond it, everything is outside; pixels.</summary>
     public Region Box { get; }
+
+    /// <summary>Whether something says where the subject lies.</summary>
+    public bool IsBoxed { get; }
 
     public MarkedSuperpixels Marked { get; }
 

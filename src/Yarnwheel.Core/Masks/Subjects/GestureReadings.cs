@@ -6,7 +6,7 @@ namespace Yarnwheel.Core.Masks.Subjects;
 
 /// <summary>All readings of a gesture, the likeliest first.</summary>
 /// <remarks>Those that are cut as a whole are put in order by what their contours, surroundings and sizes say (<see cref="ReadingWeights"/>). Places weighed one by one (<see cref="WeighedPlaces"/>) come first where,
-/// by what each is likely to be, they promise clearly more than the first of those; else second.</remarks>
+/// by what each is likely to be, they promise clearly more than the first of those; else, and where there is no box, second.</remarks>
 internal static class GestureReadings
 {
     /// <summary>Readings that overlap so far are the same.</summary>
@@ -34,7 +34,8 @@ internal static class GestureReadings
         var scores = ReadingWeights.Scores(picture, cuts);
         SuperpixelCut[] whole = [.. cuts.OrderByDescending(c => scores[(int)c.Reading])];
         float promised = places.Expected(weighed.IsInside), asked = Asked + MathF.Max(0, Sure - promised) + scores[(int)whole[0].Reading] - ReadingWeights.Margin;
-        var isFirst = promised > places.Expected(whole[0].IsInside) + asked;
+        // What was learnt was learnt of boxes.
+        var isFirst = ground.IsBoxed && promised > places.Expected(whole[0].IsInside) + asked;
         var ordered = new List<SuperpixelCut>();
         foreach (var cut in whole.Skip(1).Prepend(isFirst ? whole[0] : weighed).Prepend(isFirst ? weighed : whole[0]))
             if (ordered.All(o => ReadingWeights.Overlap(picture, o.IsInside, cut.IsInside) < Same)) ordered.Add(cut);

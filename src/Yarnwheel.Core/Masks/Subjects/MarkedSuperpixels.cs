@@ -20,8 +20,8 @@ internal sealed class MarkedSuperpixels
             for (var x = box.X; x < box.Right; x++)
             {
                 var k = picture.SuperpixelAt(x, y);
-                boxed[k]++;
                 var side = markings.Sides[y * picture.Width + x];
+                if (side != Markings.Beyond) boxed[k]++;
                 if (side == Markings.Inside) inside[k]++;
                 else if (side == Markings.Outside) outside[k]++;
             }
@@ -40,7 +40,7 @@ internal sealed class MarkedSuperpixels
         CountCells(picture, markings);
     }
 
-    /// <summary>Whether it lies beyond the box.</summary>
+    /// <summary>Whether it lies beyond the box, or at a far border.</summary>
     public bool[] IsBeyond { get; }
 
     /// <summary>1 inside, −1 outside, 0 open.</summary>

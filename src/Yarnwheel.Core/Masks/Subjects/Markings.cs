@@ -11,7 +11,7 @@ internal sealed class Markings
     public const byte Outside = 2;
     public const byte Beyond = 3;
 
-    /// <summary>Without a box, what was painted reaches as far beyond its strokes as this share of their extent.</summary>
+    /// <summary>What a stroke corrects alone reaches as far beyond it as this share of its extent.</summary>
     private const double RoomAround = 0.6;
 
     // What the rim of a stroke covers may be beside what is meant.
@@ -19,20 +19,24 @@ internal sealed class Markings
 
     private readonly int width;
 
-    private Markings(byte[] sides, int width, Region box)
+    private Markings(byte[] sides, int width, Region box, bool isBoxed)
     {
         Sides = sides;
         this.width = width;
         Box = box;
+        IsBoxed = isBoxed;
     }
 
-    /// <summary>Of each pixel: <see cref="Open"/>, <see cref="Inside"/> <see cref="Outside"/> or, where the box ends, <see cref="Beyond"/>.</summary>
+    /// <summary>Of each pixel: <see cref="Open"/>, <see cref="Inside"/>, <see cref="Outside"/> or, beyond the box or at a far border, <see cref="Beyond"/>.</summary>
     public byte[] Sides { get; }
 
     /// <summary>Beyond it, everything is outside.</summary>
     public Region Box { get; }
 
-    /// <summary>Whether there is anything to be found.</summary>
+    /// <summary>Whether something says where the subject lies; else it may lie anywhere about its strokes.</summary>
+    public bool IsBoxed { get; }
+
+    /// <summary>Whether there is nothing to be found.</summary>
     public bool IsEmpty => Box.IsEmpty;
 
     /// <summary>How far what strokes mark reaches, as a share of the box's diagonal.</summary>
@@ -53,15 +57,19 @@ internal sealed class Markings
     /// <summary>The same, with only those pixels marked inside that belong to a mask, or that others mark.</summary>
     /// <param name="mask">Of each pixel, 0 … 255; half of it belongs to it.</param>
     /// <param name="others">Null for none.</param>
-    public Markings Within(byte[] mask, Markings? others = null) => new([.. Sides.Select((s, i) => s == Inside && mask[i] < 128 && others?.Sides[i] != Inside ? Open : s)], width, Box);
+    public Markings Within(byte[] mask, Markings? others = null) => new([.. Sides.Select((s, i) => s == Inside && mask[i] < 128 && others?.Sides[i] != Inside ? Open : s)], width, Box, IsBoxed);
+
+    /// <summary>The same, with what is open of some pixels lying beyond.</summary>
+    /// <param name="isBeyond">By a pixel's column and row.</param>
+    public Markings Without(Func<int, int, bool> isBeyond) => new([.. Sides.Select((s, i) => s == Open && isBeyond(i % width, i / width) ? Beyond : s)], width, Box, IsBoxed);
 
     /// <param name="part">Box and strokes.</param>
     /// <param name="width">Pixels.</param>
     /// <param name="height">Pixels.</param>
-    /// <param name="around">Where it lies if no box says so; null for where its strokes are.</param>
+    /// <param name="around">Where it lies if no box says so; null for anywhere, where strokes say what is inside.</param>
     public static Markings Of(SubjectPart part, int width, int height, Region? around = null)
     {
-        var box = part.Box is null && around is { } known ? known : BoxOf(part, width, height);
+        var box = part.Box is { } told ? Told(told, width, height) : around ?? (part.Inside.All(s => s.IsEmpty) ? default : new Region(0, 0, width, height));
         var sides = new byte[width * height];
         double longer = Math.Max(width, height);
         for (var y = 0; y < height; y++)
@@ -72,18 +80,12 @@ internal sealed class Markings
         }
         foreach (var (stroke, side) in part.Inside.Select(s => (s, Inside)).Concat(part.Outside.Select(s => (s, Outside))).OrderBy(s => s.s.FirstOrDefault()?.Turn ?? 0))
             Draw(stroke, part.Width * longer / 2, sides, side, width, height);
-        return new Markings(sides, width, box);
+        return new Markings(sides, width, box, part.Box is not null || around is not null);
     }
 
-    private static Region BoxOf(SubjectPart part, int width, int height)
+    /// <summary>Where strokes inside lie, with room round them; pixels.</summary>
+    public static Region About(SubjectPart part, int width, int height)
     {
-        if (part.Box is { } box)
-        {
-            double left = Math.Min(box.X0, box.X1) * width, right = Math.Max(box.X0, box.X1) * width;
-            double top = Math.Min(box.Y0, box.Y1) * height, bottom = Math.Max(box.Y0, box.Y1) * height;
-            if (right - left < 1 || bottom - top < 1) return default;
-            return new Region((int)left, (int)top, (int)Math.Ceiling(right) - (int)left, (int)Math.Ceiling(bottom) - (int)top).Intersect(new Region(0, 0, width, height));
-        }
         var points = part.Inside.SelectMany(s => s).ToArray();
         if (points.Length == 0) return default;
         var longer = (double)Math.Max(width, height);
@@ -91,6 +93,14 @@ internal sealed class Markings
         var room = RoomAround * Math.Max(x1 - x0, y1 - y0) + 0.05 * longer + part.Width * longer;
         int fromX = (int)Math.Floor(x0 - room), fromY = (int)Math.Floor(y0 - room);
         return new Region(fromX, fromY, (int)Math.Ceiling(x1 + room) - fromX, (int)Math.Ceiling(y1 + room) - fromY).Intersect(new Region(0, 0, width, height));
+    }
+
+    private static Region Told(Box box, int width, int height)
+    {
+        double left = Math.Min(box.X0, box.X1) * width, right = Math.Max(box.X0, box.X1) * width;
+        double top = Math.Min(box.Y0, box.Y1) * height, bottom = Math.Max(box.Y0, box.Y1) * height;
+        if (right - left < 1 || bottom - top < 1) return default;
+        return new Region((int)left, (int)top, (int)Math.Ceiling(right) - (int)left, (int)Math.Ceiling(bottom) - (int)top).Intersect(new Region(0, 0, width, height));
     }
 
     /// <summary>Marks the core of a stroke, as far as it lies in the box.</summary>

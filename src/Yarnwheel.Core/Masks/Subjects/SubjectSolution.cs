@@ -50,16 +50,16 @@ internal sealed class SubjectSolution : IPiece
         if (strand is not null && Along(picture, tree, part, strand, cancel) is { } along) return along;
         // What was found along a thin thing may lie anywhere; what is added to it, about the stroke that adds it.
         var isBeyondThin = before?.isAlongThin == true;
-        if (isBeyondThin) around = Corrections.Last(part) is { Inside.IsEmpty: false } added ? Markings.Of(added, picture.Width, picture.Height).Box : picture.Whole;
+        if (isBeyondThin) around = Corrections.Last(part) is { Inside.IsEmpty: false } added ? Markings.About(added, picture.Width, picture.Height) : picture.Whole;
         if (part.Reading == SubjectReading.Strand) part = part with { Reading = SubjectReading.Strokes };
-        var markings = Markings.Of(part, picture.Width, picture.Height, around);
+        var markings = FarBorder.Markings(picture, part, around);
         if (isBeyondThin) markings = markings.Within(before!.Mask(cancel), Markings.Of(Corrections.Last(part), picture.Width, picture.Height, around));
         if (markings.IsEmpty) return new SubjectSolution(picture, markings, null);
         var ground = new GestureGround(picture, markings);
         // Of an answer that holds nothing there is nothing to be kept.
         if (before?.cut is { } earlier && earlier.IsInside.Contains(true))
         {
-            var last = new CorrectingStroke(picture, Markings.Of(Corrections.MiddleOfLast(part), picture.Width, picture.Height, around));
+            var last = new CorrectingStroke(picture, Markings.Of(Corrections.MiddleOfLast(part), picture.Width, picture.Height, around ?? markings.Box));
             if (!Corrections.MayTell(part) || !last.Confirms(earlier))
             {
                 // A correction reads on as the gesture was read before it.
@@ -83,7 +83,7 @@ internal sealed class SubjectSolution : IPiece
         IReadOnlyList<SuperpixelCut> readings = [];
         if (part.Reading is null)
         {
-            var ground = new GestureGround(picture, Markings.Of(part, picture.Width, picture.Height));
+            var ground = new GestureGround(picture, FarBorder.Markings(picture, part));
             var others = GestureReadings.Of(picture, ground, tree, cancel);
             if (GestureReadings.IsCrisp(others[0])) return null;
             readings = [strand.Cut, .. others];

@@ -5,18 +5,18 @@ using Yarnwheel.Core.Rendering.Operations;
 
 namespace Yarnwheel.Core.Rendering.Parts;
 
-/// <summary>By light: a range or curve over the tones that the part judges.</summary>
+/// <summary>By light: a range or curve over the tones of the part's own grey.</summary>
 internal sealed class LightPartPlan(LightPart part, PhotoSteps steps) : PartPlan(part)
 {
     private readonly LightPart part = part;
-    private readonly PartTones judged = new(part, steps);
+    private readonly PartTones shown = new(part, steps);
 
-    public override int Reach(double scale) => judged.Reach(scale);
+    public override int Reach(double scale) => shown.Reach(scale);
 
     public override RowOfMask Prepare(Drawing drawing, Region region)
     {
         var range = new ToneRange(part);
-        var tones = judged.Prepare(drawing, region);
+        var tones = shown.Prepare(drawing, region);
         return (y, mask) =>
         {
             tones(y, mask);

@@ -1,0 +1,8 @@
+namespace Yarnwheel.Measure.Quality.Subjects.Photographs;
+
+/// <summary>What of an open photograph somebody may want to keep, traced by eye.</summary>
+/// <param name="Name">Of the subject.</param>
+/// <param name="File">The picture's, in the folder of open pictures.</param>
+/// <param name="IsAside">Whether nothing was tuned on it.</param>
+/// <param name="Ways">Closed ways, x and y in turns, percent of width and height; a second one is a hole.</param>
+internal sealed record Outlined(string Name, string File, bool IsAside, params double[][] Ways);
