@@ -66,6 +66,19 @@ public class UnboxedTests
     }
 
     [Fact]
+    public void Of_like_things_the_stroked_one_is_taken_with_its_piece_behind_a_rail()
+    {
+        // Three discs alike; a rail of four pixels runs across the one in the middle.
+        bool Rail(int y) => y is >= 108 and < 112;
+        bool Truth(int x, int y) => Within(x, y, 150, 100, 35) && !Rail(y);
+        var rgb = Picture((x, y) => Rail(y) ? (40, 40, 45) : Within(x, y, 150, 100, 35) || Within(x, y, 55, 60, 30) || Within(x, y, 245, 140, 30) ? (190, 60, 50) : (70, 120, 70), 8);
+        var mask = Mask(rgb, new SubjectPart { Inside = [[At(0.46, 0.44), At(0.53, 0.44)]], Width = 0.02 });
+        var overlap = Overlap(mask, Truth);
+        Assert.True(overlap > 0.95, $"{overlap}");
+        Assert.DoesNotContain(Enumerable.Range(0, mask.Length), i => mask[i] >= 0.5f && !Within(i % Width, i / Width, 150, 100, 40));
+    }
+
+    [Fact]
     public void A_mirrored_picture_gives_the_mirrored_mask()
     {
         // No place in the middle of a superpixel's rows; grain alike on both sides.

@@ -13,7 +13,7 @@ internal static class GestureReadings
     private const float Same = 0.985f;
 
     /// <summary>Places weighed one by one come first only if so much more overlap is to be expected of them.</summary>
-    private const float Asked = 0.03f;
+    private const float Asked = 0.12f;
 
     /// <summary>Where less than this is to be expected of them, they are unsure, and the more is asked.</summary>
     private const float Sure = 0.8f;
@@ -38,7 +38,7 @@ internal static class GestureReadings
         var isFirst = ground.IsBoxed && promised > places.Expected(whole[0].IsInside) + asked;
         var ordered = new List<SuperpixelCut>();
         foreach (var cut in whole.Skip(1).Prepend(isFirst ? whole[0] : weighed).Prepend(isFirst ? weighed : whole[0]))
-            if (ordered.All(o => ReadingWeights.Overlap(picture, o.IsInside, cut.IsInside) < Same)) ordered.Add(cut);
+            if (Told(ground, cut) is var told && ordered.All(o => ReadingWeights.Overlap(picture, o.IsInside, told.IsInside) < Same)) ordered.Add(told);
         return ordered;
     }
 
@@ -48,9 +48,12 @@ internal static class GestureReadings
     /// <param name="tree">The picture's regions, where the reading asks for them.</param>
     /// <param name="reading">Which.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static SuperpixelCut Of(CutPicture picture, GestureGround ground, Func<RegionTree> tree, SubjectReading reading, CancellationToken cancel) => reading == SubjectReading.Weighed
+    public static SuperpixelCut Of(CutPicture picture, GestureGround ground, Func<RegionTree> tree, SubjectReading reading, CancellationToken cancel) => Told(ground, reading == SubjectReading.Weighed
         ? Weighed(picture, ground, tree, cancel).Places.Cut(ground, cancel)
-        : SuperpixelCut.Of(picture, ground, null, reading, cancel);
+        : SuperpixelCut.Of(picture, ground, null, reading, cancel));
+
+    /// <summary>Without a box, others like the subject may lie anywhere.</summary>
+    private static SuperpixelCut Told(GestureGround ground, SuperpixelCut cut) => ground.IsBoxed ? cut : cut.Reached();
 
     /// <summary>The picture's regions may not be known yet: they are looked for beside the readings.</summary>
     private static (SuperpixelCut[] Cuts, WeighedPlaces Places) Weighed(CutPicture picture, GestureGround ground, Func<RegionTree> tree, CancellationToken cancel)

@@ -74,6 +74,7 @@ internal static class PixelCut
         // What was closed stays closed.
         var isWhole = coarse.Reading == Recipes.SubjectReading.Whole;
         var against = Threshold(picture, markings, coarse, inside);
+        var near = markings.IsBoxed ? null : Near(picture, coarse);
         for (var y = box.Y; y < box.Bottom; y++)
         {
             for (var x = box.X; x < box.Right; x++)
@@ -81,7 +82,7 @@ internal static class PixelCut
                 var i = y * width + x;
                 var own = inside[i];
                 var logOdds = coarse.LogOdds[picture.Fine[i]];
-                if (own ? logOdds < -against && !isWhole : logOdds > against) open[(y - box.Y) * box.Width + x - box.X] = true;
+                if (own ? logOdds < -against && !isWhole : logOdds > against && near?[picture.SuperpixelAt(x, y)] != false) open[(y - box.Y) * box.Width + x - box.X] = true;
                 if ((x + 1 >= width || own == inside[i + 1]) && (x == 0 || own == inside[i - 1]) && (y + 1 >= height || own == inside[i + width]) && (y == 0 || own == inside[i - width])) continue;
                 foreach (var (u, v) in disc)
                 {
@@ -96,6 +97,9 @@ internal static class PixelCut
                 if (open[(y - box.Y) * box.Width + x - box.X] && markings.Sides[y * width + x] == Markings.Open) pixels.Add(y * width + x);
         return pixels;
     }
+
+    /// <summary>The superpixels inside, and those beside them: without a box a like colour farther off is nothing of the subject.</summary>
+    private static bool[] Near(CutPicture picture, SuperpixelCut coarse) => [.. coarse.IsInside.Select((inside, k) => inside || picture.Neighbours[k].Any(n => coarse.IsInside[n]))];
 
     /// <summary>The clearness above which there are not too many pixels to look at anew.</summary>
     private static float Threshold(CutPicture picture, Markings markings, SuperpixelCut coarse, bool[] inside)

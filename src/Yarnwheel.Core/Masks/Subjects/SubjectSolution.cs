@@ -74,8 +74,12 @@ internal sealed class SubjectSolution : IPiece
         if (part.Reading is { } asked) return new SubjectSolution(picture, markings, GestureReadings.Of(picture, ground, tree, asked, cancel));
         var readings = GestureReadings.Of(picture, ground, tree, cancel);
         if (strand is not null) readings = [readings[0], strand.Cut, .. readings.Skip(1)];
-        return new SubjectSolution(picture, markings, readings[0]) { Readings = readings };
+        return new SubjectSolution(picture, markings, readings[0]) { Readings = readings, Shown = markings.IsBoxed ? markings.Box : Around(picture, readings) };
     }
+
+    /// <summary>About all that any reading takes.</summary>
+    private static Region Around(CutPicture picture, IReadOnlyList<SuperpixelCut> readings) =>
+        PointedRegions.Around(picture, [.. Enumerable.Range(0, picture.Superpixels.Count).Select(k => readings.Any(r => r.IsInside[k]))]);
 
     /// <summary>The gesture read as running along a thin thing; null where that comes second.</summary>
     private static SubjectSolution? Along(CutPicture picture, Func<RegionTree> tree, SubjectPart part, StrandReading strand, CancellationToken cancel)
@@ -94,7 +98,7 @@ internal sealed class SubjectSolution : IPiece
     /// <summary>All readings of the gesture, the likeliest first; none where one was asked for, or nothing is marked.</summary>
     public IReadOnlyList<SuperpixelCut> Readings { get; private init; } = [];
 
-    /// <summary>Where the gesture's answers are looked at: its box, or about the thin thing that it runs along; pixels.</summary>
+    /// <summary>Where the gesture's answers are looked at: its box, or about what they take; pixels.</summary>
     public Region Shown { get; private init; }
 
     /// <summary>How the gesture was read; null where nothing is marked.</summary>
