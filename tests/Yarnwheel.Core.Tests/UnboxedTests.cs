@@ -1,6 +1,7 @@
 using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Core.Recipes;
+using Yarnwheel.Core.Rendering;
 using Yarnwheel.Core.Rendering.Operations;
 using static Yarnwheel.Core.Tests.Gestures;
 
@@ -79,6 +80,26 @@ public class UnboxedTests
     }
 
     [Fact]
+    public void Of_like_things_that_touch_the_near_one_can_be_had()
+    {
+        // A row of discs that touch, of one colour: by colour and contour they are one thing.
+        bool Truth(int x, int y) => Within(x, y, 150, 100, 30);
+        var rgb = Picture((x, y) => Enumerable.Range(0, 5).Any(k => Within(x, y, 30 + 60 * k, 100, 30)) ? (190, 60, 50) : (70, 120, 70), 8);
+        var part = new SubjectPart { Inside = [[At(0.46, 0.5), At(0.54, 0.5)]], Width = 0.02 };
+        var renderer = new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height));
+        Assert.Contains(SubjectReading.Near, renderer.Findings.SubjectReadings(part));
+        Assert.NotNull(renderer.Findings.ReadingPicture(part, SubjectReading.Near));
+        double all = Overlap(Solve(renderer, part), Truth), near = Overlap(Solve(renderer, part with { Reading = SubjectReading.Near }), Truth);
+        Assert.True(near > 0.8 && near > all + 0.2, $"{near}, without {all}");
+        // A correction goes on from it; with a box it is the box's.
+        var corrected = part with { Reading = SubjectReading.Near, Outside = [[At(0.62, 0.4) with { Turn = 1 }, At(0.62, 0.6)]] };
+        Assert.True(Overlap(Solve(renderer, corrected), Truth) > near - 0.05);
+        var boxed = part with { Box = Boxed.Box };
+        Assert.DoesNotContain(SubjectReading.Near, renderer.Findings.SubjectReadings(boxed));
+        Assert.Equal(Solve(renderer, boxed), Solve(renderer, boxed with { Reading = SubjectReading.Near }));
+    }
+
+    [Fact]
     public void A_mirrored_picture_gives_the_mirrored_mask()
     {
         // No place in the middle of a superpixel's rows; grain alike on both sides.
@@ -97,14 +118,14 @@ public class UnboxedTests
     {
         var rgb = Picture((x, y) => x < 150 ? (190, 60, 50) : (70, 120, 70), 5);
         var picture = CutPictureOf(rgb);
-        var marked = new MarkedSuperpixels(picture, FarBorder.Markings(picture, new SubjectPart { Inside = [[At(0.2, 0.5), At(0.3, 0.5)]], Width = 0.02 }));
+        var marked = new MarkedSuperpixels(picture, FarBorder.Mark(picture, new SubjectPart { Inside = [[At(0.2, 0.5), At(0.3, 0.5)]], Width = 0.02 }));
         Assert.False(marked.IsBeyond[picture.SuperpixelAt(2, 100)]);
         Assert.True(marked.IsBeyond[picture.SuperpixelAt(Width - 3, 100)]);
         Assert.False(marked.IsBeyond[picture.SuperpixelAt(250, 100)]);
         // With a box nothing of it is asked.
-        marked = new MarkedSuperpixels(picture, FarBorder.Markings(picture, new SubjectPart { Box = new Box { X0 = 0, Y0 = 0, X1 = 1, Y1 = 1 }, Inside = [[At(0.2, 0.5)]], Width = 0.02 }));
+        marked = new MarkedSuperpixels(picture, FarBorder.Mark(picture, new SubjectPart { Box = new Box { X0 = 0, Y0 = 0, X1 = 1, Y1 = 1 }, Inside = [[At(0.2, 0.5)]], Width = 0.02 }));
         Assert.DoesNotContain(true, marked.IsBeyond);
-        Assert.True(FarBorder.Markings(picture, new SubjectPart { Outside = [[At(0.2, 0.5)]] }).IsEmpty);
+        Assert.True(FarBorder.Mark(picture, new SubjectPart { Outside = [[At(0.2, 0.5)]] }).IsEmpty);
     }
 
     private static CutPicture CutPictureOf(byte[] rgb) => new RenderSource(Pictures.Pyramid(rgb, Width, Height), 1L << 30, null).CutPicture(CancellationToken.None);

@@ -88,6 +88,9 @@ public enum SubjectReading
 
     /// <summary>What each place is likelier to be, by all that colours, contours and surroundings say of it.</summary>
     Weighed,
+
+    /// <summary>Without a box, what is found about the strokes if all farther off is outside: of like things that touch, the stroked one.</summary>
+    Near,
 }
 
 /// <summary>A rectangle on the photo.</summary>

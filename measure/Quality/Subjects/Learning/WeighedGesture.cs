@@ -23,7 +23,7 @@ internal sealed record WeighedGesture(CutPicture Picture, Markings Markings, Ges
         var picture = source.CutPicture(CancellationToken.None);
         foreach (var (name, of) in isBoxed ? ReadingTable.Gestures[..3] : ReadingTable.Gestures[3..5])
         {
-            var markings = FarBorder.Markings(picture, of(part));
+            var markings = FarBorder.Mark(picture, of(part));
             if (markings.IsEmpty) continue;
             var ground = new GestureGround(picture, markings);
             var cuts = GestureReadings.All(picture, ground, CancellationToken.None);

@@ -11,12 +11,13 @@ internal static class FarBorder
     /// <summary>As a share of the usual way from the strokes to the border: what lies nearer may belong to what is stroked.</summary>
     private const float Near = 0.5f;
 
+    /// <summary>A gesture on a picture; where nothing says where its subject lies, the border far from it lies beyond.</summary>
     /// <param name="picture">That is cut.</param>
     /// <param name="part">Box and strokes.</param>
-    /// <param name="around">Where it lies if no box says so; null for anywhere.</param>
-    public static Markings Markings(CutPicture picture, SubjectPart part, Region? around = null)
+    /// <param name="around">Where the subject lies if no box says so; null for anywhere.</param>
+    public static Markings Mark(CutPicture picture, SubjectPart part, Region? around = null)
     {
-        var markings = Subjects.Markings.Of(part, picture.Width, picture.Height, around);
+        var markings = Markings.Of(part, picture.Width, picture.Height, around);
         if (markings.IsBoxed || markings.IsEmpty) return markings;
         var isFar = Of(picture, new MarkedSuperpixels(picture, markings).Seeds);
         return markings.Without((x, y) => isFar[picture.SuperpixelAt(x, y)]);

@@ -52,6 +52,28 @@ internal static class GestureReadings
         ? Weighed(picture, ground, tree, cancel).Places.Cut(ground, cancel)
         : SuperpixelCut.Of(picture, ground, null, reading, cancel));
 
+    /// <summary>What is found of strokes without a box if all is outside that lies farther off than they reach.</summary>
+    /// <param name="picture">That is cut.</param>
+    /// <param name="part">Strokes.</param>
+    /// <param name="tree">The picture's regions.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    private static SuperpixelCut Near(CutPicture picture, SubjectPart part, Func<RegionTree> tree, CancellationToken cancel) =>
+        Of(picture, new GestureGround(picture, Markings.Of(part, picture.Width, picture.Height, Markings.About(part, picture.Width, picture.Height))), tree, cancel)[0].As(SubjectReading.Near);
+
+    /// <summary>The readings of strokes without a box, with what is near them second where that is another.</summary>
+    /// <param name="picture">That is cut.</param>
+    /// <param name="ground">What the gesture says.</param>
+    /// <param name="part">Strokes.</param>
+    /// <param name="tree">The picture's regions.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public static IReadOnlyList<SuperpixelCut> WithNear(CutPicture picture, GestureGround ground, SubjectPart part, Func<RegionTree> tree, CancellationToken cancel)
+    {
+        IReadOnlyList<SuperpixelCut> all = [];
+        SuperpixelCut? near = null;
+        Rows.AtOnce(() => all = Of(picture, ground, tree, cancel), () => near = Near(picture, part, tree, cancel));
+        return all.All(o => ReadingWeights.Overlap(picture, o.IsInside, near!.IsInside) < Same) ? [all[0], near!, .. all.Skip(1)] : all;
+    }
+
     /// <summary>Without a box, others like the subject may lie anywhere.</summary>
     private static SuperpixelCut Told(GestureGround ground, SuperpixelCut cut) => ground.IsBoxed ? cut : cut.Reached();
 

@@ -11,7 +11,7 @@ internal sealed class Markings
     public const byte Outside = 2;
     public const byte Beyond = 3;
 
-    /// <summary>What a stroke corrects alone reaches as far beyond it as this share of its extent.</summary>
+    /// <summary>What is near strokes lies no farther beyond them than this share of their extent.</summary>
     private const double RoomAround = 0.6;
 
     // What the rim of a stroke covers may be beside what is meant.

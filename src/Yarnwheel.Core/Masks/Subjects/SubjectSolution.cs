@@ -52,7 +52,9 @@ internal sealed class SubjectSolution : IPiece
         var isBeyondThin = before?.isAlongThin == true;
         if (isBeyondThin) around = Corrections.Last(part) is { Inside.IsEmpty: false } added ? Markings.About(added, picture.Width, picture.Height) : picture.Whole;
         if (part.Reading == SubjectReading.Strand) part = part with { Reading = SubjectReading.Strokes };
-        var markings = FarBorder.Markings(picture, part, around);
+        // What is near the strokes has a box of its own, by them.
+        if (part.Reading == SubjectReading.Near && around is null) around = Markings.About(part, picture.Width, picture.Height);
+        var markings = FarBorder.Mark(picture, part, around);
         if (isBeyondThin) markings = markings.Within(before!.Mask(cancel), Markings.Of(Corrections.Last(part), picture.Width, picture.Height, around));
         if (markings.IsEmpty) return new SubjectSolution(picture, markings, null);
         var ground = new GestureGround(picture, markings);
@@ -66,13 +68,14 @@ internal sealed class SubjectSolution : IPiece
                 var answer = EarlierAnswer.Of(picture, earlier, last);
                 var reading = isBeyondThin ? SubjectReading.Strokes : part.Reading ?? earlier.Reading;
                 // What was pointed at or weighed has no colours to begin with but its own.
-                var cut = SuperpixelCut.Of(picture, ground, answer, reading, cancel, pointed is null && reading != SubjectReading.Weighed ? null : earlier.IsInside);
+                var cut = SuperpixelCut.Of(picture, ground, answer, reading, cancel, pointed is null && reading is not (SubjectReading.Weighed or SubjectReading.Near) ? null : earlier.IsInside);
                 return new SubjectSolution(picture, markings, cut, (before.Mask(cancel), Corrections.Last(part).Outside.IsEmpty)) { isAlongThin = isBeyondThin };
             }
         }
         if (pointed is not null) return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, pointed));
+        if (part.Reading == SubjectReading.Near) return new SubjectSolution(picture, markings, GestureReadings.Of(picture, ground, tree, cancel)[0].As(SubjectReading.Near));
         if (part.Reading is { } asked) return new SubjectSolution(picture, markings, GestureReadings.Of(picture, ground, tree, asked, cancel));
-        var readings = GestureReadings.Of(picture, ground, tree, cancel);
+        var readings = markings.IsBoxed ? GestureReadings.Of(picture, ground, tree, cancel) : GestureReadings.WithNear(picture, ground, part, tree, cancel);
         if (strand is not null) readings = [readings[0], strand.Cut, .. readings.Skip(1)];
         return new SubjectSolution(picture, markings, readings[0]) { Readings = readings, Shown = markings.IsBoxed ? markings.Box : Around(picture, readings) };
     }
@@ -87,7 +90,7 @@ internal sealed class SubjectSolution : IPiece
         IReadOnlyList<SuperpixelCut> readings = [];
         if (part.Reading is null)
         {
-            var ground = new GestureGround(picture, FarBorder.Markings(picture, part));
+            var ground = new GestureGround(picture, FarBorder.Mark(picture, part));
             var others = GestureReadings.Of(picture, ground, tree, cancel);
             if (GestureReadings.IsCrisp(others[0])) return null;
             readings = [strand.Cut, .. others];

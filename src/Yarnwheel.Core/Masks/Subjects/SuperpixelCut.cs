@@ -159,6 +159,9 @@ internal sealed class SuperpixelCut
         }
     }
 
+    /// <summary>The same by another name.</summary>
+    public SuperpixelCut As(SubjectReading reading) => new(this, reading);
+
     /// <summary>The same without what does not hang together with an inside stroke, across gaps of one superpixel: of like things anywhere, the stroked one, with its pieces behind a rail.</summary>
     public SuperpixelCut Reached()
     {
