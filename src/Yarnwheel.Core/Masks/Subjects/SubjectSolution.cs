@@ -80,9 +80,9 @@ internal sealed class SubjectSolution : IPiece
         return new SubjectSolution(picture, markings, readings[0]) { Readings = readings, Shown = markings.IsBoxed ? markings.Box : Around(picture, readings) };
     }
 
-    /// <summary>About all that any reading takes.</summary>
+    /// <summary>About what the two likeliest readings take; some other may take nearly all.</summary>
     private static Region Around(CutPicture picture, IReadOnlyList<SuperpixelCut> readings) =>
-        PointedRegions.Around(picture, [.. Enumerable.Range(0, picture.Superpixels.Count).Select(k => readings.Any(r => r.IsInside[k]))]);
+        PointedRegions.Around(picture, [.. Enumerable.Range(0, picture.Superpixels.Count).Select(k => readings.Take(2).Any(r => r.IsInside[k]))]);
 
     /// <summary>The gesture read as running along a thin thing; null where that comes second.</summary>
     private static SubjectSolution? Along(CutPicture picture, Func<RegionTree> tree, SubjectPart part, StrandReading strand, CancellationToken cancel)
