@@ -16,12 +16,12 @@ namespace Yarnwheel.Measure.Quality.Subjects.Learning;
 /// <param name="Truth">Of each superpixel, the share of the subject.</param>
 internal sealed record WeighedGesture(CutPicture Picture, Markings Markings, GestureGround Ground, SuperpixelCut[] Cuts, RegionTree Tree, float[] Truth)
 {
-    /// <summary>The same scene by box and two strokes, by box and a stroke inside, by a box; or by two strokes and by one, without a box.</summary>
+    /// <summary>The same scene by box and two strokes, by box and a stroke inside, by a box; or by two strokes, by one and by a dab, without a box.</summary>
     public static IEnumerable<(string Name, WeighedGesture Gesture)> All(BytePixels photo, float[] alpha, SubjectPart part, bool isBoxed)
     {
         var source = new RenderSource(Pyramid.Build(photo), 1L << 30, null);
         var picture = source.CutPicture(CancellationToken.None);
-        foreach (var (name, of) in isBoxed ? ReadingTable.Gestures[..3] : ReadingTable.Gestures[3..5])
+        foreach (var (name, of) in isBoxed ? ReadingTable.Gestures[..3] : ReadingTable.Gestures[3..])
         {
             var markings = FarBorder.Mark(picture, of(part));
             if (markings.IsEmpty) continue;
