@@ -27,17 +27,30 @@ internal static class Gestures
     public static byte[] Disc(int noise) => Picture((x, y) => Within(x, y, 150, 100, 50) ? (190, 60, 50) : (70, 120, 70), noise);
 
     /// <summary>With the disc: intersection over union.</summary>
-    public static double Overlap(float[] mask)
+    public static double Overlap(float[] mask) => Overlap(mask, (x, y) => Within(x, y, 150, 100, 50));
+
+    /// <summary>With what is true: intersection over union.</summary>
+    public static double Overlap(float[] mask, Func<int, int, bool> isTrue)
     {
         int both = 0, either = 0;
         for (var i = 0; i < mask.Length; i++)
         {
-            bool own = mask[i] >= 0.5f, truth = Within(i % Width, i / Width, 150, 100, 50);
+            bool own = mask[i] >= 0.5f, truth = isTrue(i % Width, i / Width);
             if (own && truth) both++;
             if (own || truth) either++;
         }
         return both / (double)either;
     }
+
+    /// <summary>Left and right exchanged.</summary>
+    public static byte[] Mirrored(byte[] rgb)
+    {
+        var mirrored = new byte[rgb.Length];
+        for (var i = 0; i < Width * Height; i++) rgb.AsSpan(3 * i, 3).CopyTo(mirrored.AsSpan(3 * MirroredAt(i)));
+        return mirrored;
+    }
+
+    public static int MirroredAt(int i) => i / Width * Width + Width - 1 - i % Width;
 
     public static byte[] Picture(Func<int, int, (int R, int G, int B)> colour, int noise)
     {

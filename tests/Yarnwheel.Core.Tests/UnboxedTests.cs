@@ -12,18 +12,6 @@ public class UnboxedTests
 {
     private static readonly SubjectPart Short = new() { Inside = [[At(0.48, 0.5), At(0.53, 0.5)]], Width = 0.02 };
 
-    private static double Overlap(float[] mask, Func<int, int, bool> truth)
-    {
-        int both = 0, either = 0;
-        for (var i = 0; i < mask.Length; i++)
-        {
-            bool own = mask[i] >= 0.5f, meant = truth(i % Width, i / Width);
-            if (own && meant) both++;
-            if (own || meant) either++;
-        }
-        return both / (double)either;
-    }
-
     [Theory]
     [InlineData(30)]
     [InlineData(60)]
@@ -102,15 +90,12 @@ public class UnboxedTests
     [Fact]
     public void A_mirrored_picture_gives_the_mirrored_mask()
     {
-        // No place in the middle of a superpixel's rows; grain alike on both sides.
         var rgb = Picture((x, y) => Within(x, y, 120, 90, 60) ? (190, 60 + y / 4, 50) : (70, 120, 70 + x / 4), 0);
-        var mirrored = new byte[rgb.Length];
-        for (var i = 0; i < Width * Height; i++) rgb.AsSpan(3 * i, 3).CopyTo(mirrored.AsSpan(3 * (i / Width * Width + Width - 1 - i % Width)));
         var part = new SubjectPart { Inside = [[At(0.35, 0.4), At(0.45, 0.5)]], Width = 0.02 };
-        var there = Mask(rgb, part);
-        var back = Mask(mirrored, part with { Inside = [[At(0.65, 0.4), At(0.55, 0.5)]] });
-        var differs = Enumerable.Range(0, there.Length).Count(i => there[i] >= 0.5f != back[i / Width * Width + Width - 1 - i % Width] >= 0.5f);
-        Assert.True(differs < 0.01 * Width * Height, $"{differs}");
+        float[] there = Mask(rgb, part), back = Mask(Mirrored(rgb), part with { Inside = [[At(0.65, 0.4), At(0.55, 0.5)]] });
+        var differs = Enumerable.Range(0, there.Length).Count(i => Math.Abs(there[i] - back[MirroredAt(i)]) > 0.5f);
+        // Sums run the other way round: a pixel of the contour may tip over.
+        Assert.True(differs < 12, $"{differs} pixels");
     }
 
     [Fact]

@@ -37,8 +37,8 @@ internal static class GestureReadings
         // What was learnt was learnt of boxes.
         var isFirst = ground.IsBoxed && promised > places.Expected(whole[0].IsInside) + asked;
         var ordered = new List<SuperpixelCut>();
-        foreach (var cut in whole.Skip(1).Prepend(isFirst ? whole[0] : weighed).Prepend(isFirst ? weighed : whole[0]))
-            if (Told(ground, cut) is var told && ordered.All(o => ReadingWeights.Overlap(picture, o.IsInside, told.IsInside) < Same)) ordered.Add(told);
+        foreach (var cut in whole.Skip(1).Prepend(isFirst ? whole[0] : weighed).Prepend(isFirst ? weighed : whole[0]).Select(c => Told(ground, c)))
+            if (ordered.All(o => IsOther(picture, o, cut))) ordered.Add(cut);
         return ordered;
     }
 
@@ -52,13 +52,12 @@ internal static class GestureReadings
         ? Weighed(picture, ground, tree, cancel).Places.Cut(ground, cancel)
         : SuperpixelCut.Of(picture, ground, null, reading, cancel));
 
-    /// <summary>What is found of strokes without a box if all is outside that lies farther off than they reach.</summary>
+    /// <summary>The likeliest reading within what lies near the strokes.</summary>
     /// <param name="picture">That is cut.</param>
-    /// <param name="part">Strokes.</param>
+    /// <param name="ground">What the gesture says about its strokes (<see cref="Markings.About"/>), all farther off being outside.</param>
     /// <param name="tree">The picture's regions.</param>
     /// <param name="cancel">Ends the work early.</param>
-    private static SuperpixelCut Near(CutPicture picture, SubjectPart part, Func<RegionTree> tree, CancellationToken cancel) =>
-        Of(picture, new GestureGround(picture, Markings.Of(part, picture.Width, picture.Height, Markings.About(part, picture.Width, picture.Height))), tree, cancel)[0].As(SubjectReading.Near);
+    public static SuperpixelCut Near(CutPicture picture, GestureGround ground, Func<RegionTree> tree, CancellationToken cancel) => Of(picture, ground, tree, cancel)[0].As(SubjectReading.Near);
 
     /// <summary>The readings of strokes without a box, with what is near them second where that is another.</summary>
     /// <param name="picture">That is cut.</param>
@@ -70,9 +69,12 @@ internal static class GestureReadings
     {
         IReadOnlyList<SuperpixelCut> all = [];
         SuperpixelCut? near = null;
-        Rows.AtOnce(() => all = Of(picture, ground, tree, cancel), () => near = Near(picture, part, tree, cancel));
-        return all.All(o => ReadingWeights.Overlap(picture, o.IsInside, near!.IsInside) < Same) ? [all[0], near!, .. all.Skip(1)] : all;
+        var about = Markings.Of(part, picture.Width, picture.Height, Markings.About(part, picture.Width, picture.Height));
+        Rows.AtOnce(() => all = Of(picture, ground, tree, cancel), () => near = Near(picture, new GestureGround(picture, about), tree, cancel));
+        return all.All(o => IsOther(picture, o, near!)) ? [all[0], near!, .. all.Skip(1)] : all;
     }
+
+    private static bool IsOther(CutPicture picture, SuperpixelCut one, SuperpixelCut other) => ReadingWeights.Overlap(picture, one.IsInside, other.IsInside) < Same;
 
     /// <summary>Without a box, others like the subject may lie anywhere.</summary>
     private static SuperpixelCut Told(GestureGround ground, SuperpixelCut cut) => ground.IsBoxed ? cut : cut.Reached();

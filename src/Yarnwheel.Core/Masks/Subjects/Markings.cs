@@ -69,7 +69,7 @@ internal sealed class Markings
     /// <param name="around">Where it lies if no box says so; null for anywhere, where strokes say what is inside.</param>
     public static Markings Of(SubjectPart part, int width, int height, Region? around = null)
     {
-        var box = part.Box is { } told ? Told(told, width, height) : around ?? (part.Inside.All(s => s.IsEmpty) ? default : new Region(0, 0, width, height));
+        var box = part.Box is { } told ? RegionOf(told, width, height) : around ?? (part.Inside.All(s => s.IsEmpty) ? default : new Region(0, 0, width, height));
         var sides = new byte[width * height];
         double longer = Math.Max(width, height);
         for (var y = 0; y < height; y++)
@@ -95,7 +95,7 @@ internal sealed class Markings
         return new Region(fromX, fromY, (int)Math.Ceiling(x1 + room) - fromX, (int)Math.Ceiling(y1 + room) - fromY).Intersect(new Region(0, 0, width, height));
     }
 
-    private static Region Told(Box box, int width, int height)
+    private static Region RegionOf(Box box, int width, int height)
     {
         double left = Math.Min(box.X0, box.X1) * width, right = Math.Max(box.X0, box.X1) * width;
         double top = Math.Min(box.Y0, box.Y1) * height, bottom = Math.Max(box.Y0, box.Y1) * height;

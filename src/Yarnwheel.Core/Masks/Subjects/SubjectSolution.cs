@@ -73,7 +73,7 @@ internal sealed class SubjectSolution : IPiece
             }
         }
         if (pointed is not null) return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, pointed));
-        if (part.Reading == SubjectReading.Near) return new SubjectSolution(picture, markings, GestureReadings.Of(picture, ground, tree, cancel)[0].As(SubjectReading.Near));
+        if (part.Reading == SubjectReading.Near) return new SubjectSolution(picture, markings, GestureReadings.Near(picture, ground, tree, cancel));
         if (part.Reading is { } asked) return new SubjectSolution(picture, markings, GestureReadings.Of(picture, ground, tree, asked, cancel));
         var readings = markings.IsBoxed ? GestureReadings.Of(picture, ground, tree, cancel) : GestureReadings.WithNear(picture, ground, part, tree, cancel);
         if (strand is not null) readings = [readings[0], strand.Cut, .. readings.Skip(1)];
