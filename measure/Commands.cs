@@ -4,6 +4,7 @@ using Yarnwheel.Measure.Faults;
 using Yarnwheel.Measure.Quality;
 using Yarnwheel.Measure.Quality.Edges;
 using Yarnwheel.Measure.Quality.Edges.Randomised;
+using Yarnwheel.Measure.Quality.Photographs;
 using Yarnwheel.Measure.Quality.Subjects;
 using Yarnwheel.Measure.Quality.Subjects.Learning;
 using Yarnwheel.Measure.Speed;
@@ -77,20 +78,26 @@ internal static class Commands
         var aside = new Option<bool>("--aside") { Description = "The hard scenes that were put aside." };
         var later = new Option<bool>("--later") { Description = "Those that were put aside later." };
         var fresh = new Option<bool>("--fresh") { Description = "Those that were made last." };
-        var guided = new Option<bool>("--guided") { Description = "With --hard or --aside: the guided filter too." };
+        var guided = new Option<bool>("--guided") { Description = "With --hard, --aside or --random: the guided filter too." };
         var tidy = new Option<bool>("--tidy") { Description = "With --hard or --aside: the settings that tidying proposes against the best found by search." };
         var random = new Option<int?>("--random") { Description = "So many scenes made at random." };
-        var command = new Command("edges", "Masks and pictures with refined edges against exact truth.") { drawn, quick, hard, aside, later, fresh, guided, tidy, random };
+        var photographs = new Option<bool>("--photographs") { Description = "With --random: of surfaces of open photographs (measure/open-pictures fetches them); with --aside of those that nothing was tuned on." };
+        var command = new Command("edges", "Masks and pictures with refined edges against exact truth.") { drawn, quick, hard, aside, later, fresh, guided, tidy, random, photographs };
         command.SetAction(parsed =>
         {
-            if (parsed.GetValue(random) is { } count) RandomEdges.Print(count, parsed.GetValue(quick) ?? 60);
+            if (parsed.GetValue(random) is { } count)
+            {
+                var surfaces = parsed.GetValue(photographs) ? PhotographedSurfaces.All(parsed.GetValue(aside)) : null;
+                RandomEdges.Print(count, parsed.GetValue(quick) ?? 60, surfaces, parsed.GetValue(guided));
+                return;
+            }
             var wanted = new[] { (hard, SceneUse.Tuned), (aside, SceneUse.Aside), (later, SceneUse.Later), (fresh, SceneUse.Fresh) }.Where(w => parsed.GetValue(w.Item1)).ToArray();
             foreach (var (_, use) in wanted)
             {
                 if (parsed.GetValue(tidy)) TidyTable.Print(use);
                 else HardEdges.Print(parsed.GetValue(quick) ?? 60, use, parsed.GetValue(guided));
             }
-            if (wanted.Length > 0 || parsed.GetValue(random) is not null) return;
+            if (wanted.Length > 0) return;
             if (parsed.GetValue(quick) is { } follow) EdgeQualityTable.Quick(follow, !parsed.GetValue(drawn));
             else EdgeQualityTable.Print(!parsed.GetValue(drawn), isShort: false);
         });
@@ -144,6 +151,7 @@ internal static class Commands
         GreysTable.Print(isShort: true);
         EdgeQualityTable.Print(traced: false, isShort: true);
         RandomEdges.Print(1, 60);
+        if (OpenPhotographs.AreThere) RandomEdges.Print(1, 60, PhotographedSurfaces.All(aside: false));
         ClingTable.Print(search: false, isShort: true);
         SubjectTable.Print(boxAlone: false, null, null, SceneUse.Fresh, most: 1);
         foreach (var isBoxed in (bool[])[true, false]) LearntTable.Print(1, isBoxed, each: false, isShort: true);

@@ -2,7 +2,7 @@ using Yarnwheel.Codecs;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Photos;
-using Yarnwheel.Measure.Quality.Subjects.Photographs;
+using Yarnwheel.Measure.Quality.Photographs;
 using Yarnwheel.Measure.Quality.Subjects.Things;
 
 namespace Yarnwheel.Measure.Quality.Subjects;
@@ -16,7 +16,7 @@ internal static class SubjectScenes
     public static IEnumerable<SubjectScene> All(SceneUse use) => use switch
     {
         SceneUse.Tuned => Demo("demo").Concat(Composed()).Concat(Drawn()).Concat(ThingScenes.All(use)),
-        SceneUse.Photographs or SceneUse.PhotographsAside => OpenPhotographs.All(use == SceneUse.PhotographsAside),
+        SceneUse.Photographs or SceneUse.PhotographsAside => OutlinedScenes.All(use == SceneUse.PhotographsAside),
         _ => ThingScenes.All(use),
     };
 

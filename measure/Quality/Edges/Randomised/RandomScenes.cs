@@ -13,13 +13,27 @@ internal static class RandomScenes
     public static bool Chance(this Random random, double share) => random.NextDouble() < share;
 
     /// <param name="seed">The same gives the same.</param>
-    public static HardScene Of(int seed)
+    /// <param name="surfaces">Of what subject and ground are made; null for dyes.</param>
+    public static HardScene Of(int seed, PhotographedSurfaces? surfaces = null)
     {
         var random = new Random(seed * 7919 + 13);
         var canvas = new Canvas(Width, Height, Fine);
         var things = random.Chance(0.3) ? 2 : 1;
         for (var k = 0; k < things; k++) Draw(canvas, random);
         var alpha = Taken(canvas.Alpha(), random);
+        var (own, rest) = surfaces is null ? Painted(random) : (surfaces.Surface(random, Width, Height), surfaces.Ground(random, Width, Height));
+        for (var i = 0; i < own.Length; i++)
+        {
+            own[i] *= alpha[i / 3];
+            rest[i] *= 1 - alpha[i / 3];
+        }
+        var scene = new MatteScene($"random {seed}", Width, Height, alpha, own, rest, Rough(alpha, random), []);
+        return new HardScene(scene, new Capture(random.Chance(0.4) ? 0 : random.Within(0.5, 12), random.Chance(0.45) ? random.Next(60, 96) : null), SceneUse.Tuned);
+    }
+
+    /// <summary>A subject of one dye or two, and what is behind it.</summary>
+    private static (float[] Own, float[] Ground) Painted(Random random)
+    {
         var dyes = Enumerable.Range(0, 1 + random.Next(5)).Select(_ => RandomGrounds.Colour(random)).ToArray();
         var subject = RandomGrounds.Colour(random);
         if (random.Chance(0.25))
@@ -31,14 +45,7 @@ internal static class RandomScenes
         var other = random.Chance(0.2) ? RandomGrounds.Colour(random) : subject;
         var rest = Textured(random, dyes, 20);
         if (random.Chance(0.35)) rest = Softening.BlurredLight(rest, random.Within(1, 14), Width, Height);
-        var own = Textured(random, [subject, other], 30);
-        for (var i = 0; i < own.Length; i++)
-        {
-            own[i] *= alpha[i / 3];
-            rest[i] *= 1 - alpha[i / 3];
-        }
-        var scene = new MatteScene($"random {seed}", Width, Height, alpha, own, rest, Rough(alpha, random), []);
-        return new HardScene(scene, new Capture(random.Chance(0.4) ? 0 : random.Within(0.5, 12), random.Chance(0.45) ? random.Next(60, 96) : null), SceneUse.Tuned);
+        return (Textured(random, [subject, other], 30), rest);
     }
 
     private static float[] Textured(Random random, float[][] dyes, double largest) =>

@@ -1,7 +1,7 @@
 using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Measure.Quality.Edges;
-using Yarnwheel.Measure.Quality.Subjects.Photographs;
+using Yarnwheel.Measure.Quality.Photographs;
 using Yarnwheel.Measure.Quality.Subjects.Randomised;
 
 namespace Yarnwheel.Measure.Quality.Subjects.Learning;

@@ -1,4 +1,4 @@
-namespace Yarnwheel.Measure.Quality.Subjects.Photographs;
+namespace Yarnwheel.Measure.Quality.Photographs;
 
 /// <summary>Subjects of open photographs, traced by eye to about a hundredth of the picture. A third was put aside before anything was tuned on the others.</summary>
 internal static class Outlines

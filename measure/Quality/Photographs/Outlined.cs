@@ -1,4 +1,4 @@
-namespace Yarnwheel.Measure.Quality.Subjects.Photographs;
+namespace Yarnwheel.Measure.Quality.Photographs;
 
 /// <summary>What of an open photograph somebody may want to keep, traced by eye.</summary>
 /// <param name="Name">Of the subject.</param>
