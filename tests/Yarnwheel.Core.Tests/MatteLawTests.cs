@@ -77,6 +77,19 @@ public class MatteLawTests
         Assert.True(lost.Count(i => alpha[i] > 0.5f) > 0.6 * lost.Length, $"{lost.Count(i => alpha[i] > 0.5f)} of {lost.Length}");
     }
 
+    /// <summary>The law of no worse mask is broken here: 258 → 357 at follow 45 and 901 at 100. Before alarms were asked for it was 4172 and 11314, all over the fur.</summary>
+    [Fact]
+    public void Hair_of_the_ground_that_is_as_dark_as_a_cloth_before_it_is_no_strand_of_it()
+    {
+        var scene = Build("dark cloth before fur");
+        foreach (var (follow, alpha) in Followed(scene))
+        {
+            Assert.True(Off(alpha, scene.Truth) < 4 * Off(scene.Rough, scene.Truth), $"follow {follow}: {Off(scene.Rough, scene.Truth):F0} -> {Off(alpha, scene.Truth):F0}");
+            var far = Enumerable.Range(0, alpha.Length).Where(i => double.Hypot(i % Width - 130, i / Width - 85) > 65);
+            Assert.All(far, i => Assert.True(alpha[i] < 0.5f, $"follow {follow}: {alpha[i]} at {i % Width}, {i / Width}"));
+        }
+    }
+
     private static IEnumerable<(double Follow, float[] Alpha)> Followed(Scene scene)
     {
         var picture = MattePicture.Of(scene.Light, 0);
@@ -93,6 +106,7 @@ public class MatteLawTests
     private static Scene Draw(string name)
     {
         Vector3 madder = new(0.42f, 0.035f, 0.03f), bark = new(0.07f, 0.045f, 0.03f), orange = new(0.66f, 0.24f, 0.03f), blue = new(0.04f, 0.16f, 0.45f), weld = new(0.62f, 0.47f, 0.06f), leaf = new(0.1f, 0.24f, 0.05f);
+        Vector3 Fur(float x, float y) => MathF.Sin(1.1f * x + 3 * MathF.Sin(y / 13) + MathF.Sin(x / 17)) > 0.1f ? new(0.05f, 0.055f, 0.065f) : new(0.3f, 0.27f, 0.25f);
         Vector3 Patches(float x, float y, Vector3[] dyes) => dyes[(int)(2 + 2 * Math.Sin(x / 41 + 0.7 * Math.Sin(y / 23)) - 1e-6) * dyes.Length / 4 % dyes.Length];
         return name switch
         {
@@ -101,6 +115,8 @@ public class MatteLawTests
             "drops" => Of(Drops(), madder, (_, _) => weld, (a, _) => Shifted(a, 1)),
             "fuzz before its own dye" => Of(Fuzz(), madder, (x, y) => Math.Sin(x / 19) * Math.Sin(y / 17) > 0.6 ? madder : leaf, (a, _) => Shifted(a, 2)),
             "out of focus" => Of((x, y) => Math.Clamp(0.5 - (Math.Sqrt((x - 130) * (x - 130) + (y - 85) * (y - 85)) - 55) / 9, 0, 1), madder, (x, y) => ((int)(x / 7) + (int)(y / 7)) % 2 == 0 ? leaf : weld, (a, _) => Shifted(a, 2)),
+            // Hair as dark as the cloth lies all over its ground: what goes on from the contour is no strand.
+            "dark cloth before fur" => Of((x, y) => Math.Sqrt((x - 130) * (x - 130) + (y - 85) * (y - 85)) < 45 ? 1 : 0, new Vector3(0.035f, 0.05f, 0.07f), Fur, (a, _) => Shifted(a, 1), grain: 0.35f),
             _ => Of(Fuzz(), weld, (x, y) => Patches(x, y, [leaf, blue]), (a, _) => Shifted(a, 2), grain: 0.03f),
         };
     }

@@ -73,7 +73,7 @@ public class StrandTests
         Assert.True(both[120 * Width + 25] < 0.1f);
         Assert.Equal(SubjectReading.Strand, new PhotoRenderer(Pyramid.Build(new BytePixels(Drawn(), Width, Height))).Findings.SubjectReadings(disc)[0]);
         var less = Mask(Drawn(), disc with { Outside = [[At(0.05, 0.9) with { Turn = 2 }, At(0.12, 0.9)]] });
-        Assert.True(less[180 * Width + 25] < 0.1f && less[75 * Width + 175] > 0.5f);
+        Assert.True(less[180 * Width + 25] < 0.1f && less[75 * Width + 175] > 0.5f, $"{less[180 * Width + 25]}, {less[75 * Width + 175]}");
     }
 
     [Fact]

@@ -61,13 +61,15 @@ internal static class MatteBand
         return shares;
     }
 
-    /// <summary>The same about what was found to hang together with the mask: strands that it lost are followed; null where nothing was found.</summary>
+    /// <summary>The same about what was found to hang together with the mask: strands that it lost are followed, and what it has weakly is looked at; null where there is nothing of the kind.</summary>
     /// <param name="alpha">Found.</param>
+    /// <param name="apart">How far both sides' models lie apart at each pixel, squared; 0 where nothing was looked at.</param>
+    /// <param name="alarms">What is to be believed of it; null for everything.</param>
     /// <param name="rough">The mask.</param>
     /// <param name="region">Whose pixels they are.</param>
     /// <param name="radius">Pixels.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static float[]? Grown(float[] alpha, float[] rough, Region region, double radius, CancellationToken cancel)
+    public static float[]? Grown(float[] alpha, float[] apart, FalseAlarms? alarms, float[] rough, Region region, double radius, CancellationToken cancel)
     {
         var pieces = Components.Of(Marks.Above(alpha, 0.12f), region.Width, region.Height);
         var known = new float[pieces.Count];
@@ -78,9 +80,11 @@ internal static class MatteBand
         foreach (var run in pieces.Runs)
         {
             if (known[run.Label] < 4) continue;
-            for (var i = run.Y * region.Width + run.Begin; i < run.Y * region.Width + run.End; i++)
+            for (var x = run.Begin; x < run.End; x++)
             {
-                if (inside[i] || alpha[i] <= 0.3f) continue;
+                var i = run.Y * region.Width + x;
+                // What was never looked at the mask has itself, however weakly.
+                if (inside[i] || (apart[i] > 0 && alpha[i] * (alarms is null ? 1 : MatteSolver.Trust(apart[i], alarms.DoubtAt(x, run.Y))) <= 0.3f)) continue;
                 inside[i] = true;
                 any = true;
             }

@@ -67,6 +67,7 @@ internal static class MatteSolver
         var ownMixed = Array.ConvertAll(rough, m => ColourPlace.Mixed(m, 0, 0));
         var mixed = ownMixed;
         LocalMoments? foreground = null, background = null;
+        FalseAlarms? alarms = null;
         var active = band;
         bool isLast = false, grows = false;
         for (var round = 0; ; round++)
@@ -74,6 +75,7 @@ internal static class MatteSolver
             var before = (float[])alpha.Clone();
             (foreground, background) = Both(() => LocalMoments.Of(light, weightIn, ForegroundReach, cancel, foreground), () => LocalMoments.Of(light, weightOut, BackgroundReach, cancel, background));
             (var near, mixed) = Both(() => SmallBlur.Of(alpha, width, height, 1.2), () => SmallBlur.Of(ownMixed, width, height, 1.5));
+            var models = new MatteModels(picture, bins, foreground, background, inside, outside);
             MatteBlocks.Each(active.Length, (block, from, count) =>
             {
                 var (row, start) = (0, -width);
@@ -82,10 +84,7 @@ internal static class MatteSolver
                     var at = active[from + k];
                     // In order: most lie in the row of the one before.
                     if (at >= start + width) (row, start) = (at / width, at / width * width);
-                    Fill(block, k, picture.Light, at, inside, outside, bins[at]);
-                    var place = foreground.At(at - start + 0.5f, row + 0.5f);
-                    foreground.Put(place, block.Foreground, k);
-                    background.Put(place, block.Background, k);
+                    models.Put(block, k, at - start, row);
                     block.Prior[k] = Prior(near[at], expected[at]);
                     block.Mixed[k] = mixed[at];
                 }
@@ -104,7 +103,9 @@ internal static class MatteSolver
             var change = band.Length == 0 ? 0 : Change(band, alpha, before) / band.Length;
             if (isLast || (!grows && change < Still)) break;
             var kept = round < 2 ? Kept : Kept / 10;
-            ((weightIn, weightOut), var grown) = Both(() => first.Again(picture, alpha, deviation, kept), () => round < MostRounds - 2 ? MatteBand.Grown(alpha, rough, region, radius, cancel) : null);
+            // What goes on at first shows what strands look like; only then it is asked what else looks so.
+            if (round == 1) alarms = FalseAlarms.Of(models, rough, atFirst, Steps, cancel);
+            ((weightIn, weightOut), var grown) = Both(() => first.Again(picture, alpha, deviation, kept), () => round < MostRounds - 2 ? MatteBand.Grown(alpha, apart, alarms, rough, region, radius, cancel) : null);
             var opened = grown is null ? null : Opened(share, grown);
             var known = band.Length;
             if (opened is not null) band = Band(share);
@@ -167,7 +168,9 @@ internal static class MatteSolver
     public static float Prior(float near, float expected) => Math.Clamp(0.6f * near + 0.4f * expected, 0.02f, 0.98f);
 
     /// <summary>How far the matte counts against the rough mask, by how far both models lie apart.</summary>
-    public static float Trust(float apart) => apart * apart / (apart * apart + Told * Told);
+    /// <param name="apart">Squared distance of both.</param>
+    /// <param name="told">The one at which it counts half.</param>
+    public static float Trust(float apart, float told = Told) => apart * apart / (apart * apart + told * told);
 
     /// <summary>What is made of a change: one no larger than its own doubt hardly anything, so that a mask that is right already stays as it is.</summary>
     /// <param name="change">From the rough mask's value.</param>
