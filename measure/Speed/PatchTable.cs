@@ -1,6 +1,6 @@
 using OpenCvSharp;
 using Yarnwheel.Core.Imaging;
-using Yarnwheel.Core.Masks;
+using Yarnwheel.Core.Masks.Patches;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 using Yarnwheel.Core.Rendering.Operations;

@@ -1,5 +1,6 @@
 using OpenCvSharp;
-using Yarnwheel.Core.Masks;
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Patches;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
@@ -34,12 +35,66 @@ public class PatchTests
         }
     }
 
-    [Fact]
-    public void Everywhere_is_the_largest_channel_difference()
+    [Theory]
+    [InlineData(1, 1)]
+    [InlineData(1, 200)]
+    [InlineData(200, 1)]
+    [InlineData(64, 64)]
+    [InlineData(65, 128)]
+    [InlineData(130, 63)]
+    public void Tiles_of_any_picture_give_what_the_shortest_ways_give(int width, int height)
     {
-        var rgb = Pictures.Random(40, 30);
-        var map = ReachMap.Everywhere(rgb, 40, 30, 7, 9);
-        var seed = 3 * (9 * 40 + 7);
+        var rgb = Pictures.Random(width, height, 3);
+        foreach (var (x, y) in (ReadOnlySpan<(int, int)>)[(0, 0), (width / 2, height / 2), (width - 1, height - 1)])
+            Assert.Equal(ByShortestWays(rgb, width, height, x, y), ReachMap.Of(rgb, width, height, x, y));
+    }
+
+    [Fact]
+    public void A_way_that_winds_through_every_tile_is_followed_to_its_end()
+    {
+        // Walls on every second row, open at one end in turns, and each passage a little dearer.
+        const int width = 150, height = 201;
+        var rgb = new byte[3 * width * height];
+        for (var y = 0; y < height; y++)
+            for (var x = 0; x < width; x++)
+            {
+                var isWall = y % 2 == 1 && x != (y % 4 == 1 ? width - 1 : 0);
+                rgb[3 * (y * width + x) + y % 3] = (byte)(isWall ? 250 : y / 2);
+            }
+        var map = ReachMap.Of(rgb, width, height, 0, 0);
+        Assert.Equal(ByShortestWays(rgb, width, height, 0, 0), map);
+        Assert.Equal(100, map[^1]);
+    }
+
+    [Fact]
+    public void One_thread_finds_what_several_find()
+    {
+        const int width = 700, height = 500;
+        var rgb = Picture("blobs", width, height);
+        byte[]? alone = null;
+        // On a thread that has a piece of the picture to itself nothing is shared out.
+        Rows.Apart(() => alone = ReachMap.Of(rgb, width, height, 300, 200));
+        for (var run = 0; run < 5; run++) Assert.Equal(alone, ReachMap.Of(rgb, width, height, 300, 200));
+    }
+
+    [Fact]
+    public void What_is_cancelled_ends()
+    {
+        using var ended = new CancellationTokenSource();
+        ended.Cancel();
+        Assert.ThrowsAny<OperationCanceledException>(() => ReachMap.Of(Pictures.Random(300, 200), 300, 200, 5, 5, ended.Token));
+    }
+
+    [Theory]
+    [InlineData(40, 30)]
+    [InlineData(1, 1)]
+    [InlineData(17, 2)]
+    public void Everywhere_is_the_largest_channel_difference(int width, int height)
+    {
+        var rgb = Pictures.Random(width, height);
+        int x = width / 6, y = height / 3;
+        var map = ReachMap.Everywhere(rgb, width, height, x, y);
+        var seed = 3 * (y * width + x);
         for (var i = 0; i < map.Length; i++)
             Assert.Equal(Enumerable.Range(0, 3).Max(c => Math.Abs(rgb[3 * i + c] - rgb[seed + c])), map[i]);
     }
@@ -61,6 +116,29 @@ public class PatchTests
     }
 
     private static Recipe Recipe(params PatchSeed[] seeds) => new() { Areas = [new Area { Mask = new Mask { Parts = [new PatchPart { Seeds = [.. seeds], Fade = 0 }] } }] };
+
+    /// <summary>Pixel by pixel, the nearest first (Dijkstra 1959; the cost of a way is the largest on it).</summary>
+    private static byte[] ByShortestWays(byte[] rgb, int width, int height, int seedX, int seedY)
+    {
+        var differences = ReachMap.Everywhere(rgb, width, height, seedX, seedY);
+        var map = new byte[differences.Length];
+        var seen = new bool[differences.Length];
+        var waiting = new PriorityQueue<int, int>();
+        waiting.Enqueue(seedY * width + seedX, 0);
+        while (waiting.TryDequeue(out var at, out var cost))
+        {
+            if (seen[at]) continue;
+            seen[at] = true;
+            map[at] = (byte)cost;
+            int x = at % width, y = at / width;
+            foreach (var (u, v) in (ReadOnlySpan<(int, int)>)[(x - 1, y), (x + 1, y), (x, y - 1), (x, y + 1)])
+            {
+                if (u < 0 || u >= width || v < 0 || v >= height || seen[v * width + u]) continue;
+                waiting.Enqueue(v * width + u, Math.Max(cost, differences[v * width + u]));
+            }
+        }
+        return map;
+    }
 
     private static byte[] Picture(string kind, int width, int height)
     {

@@ -68,13 +68,20 @@ public static class Rows
         }
     }
 
-    /// <summary>Does the same on as many threads as there are processors, each with pieces of the picture of its own: rows that one works on meanwhile are not shared out any more.</summary>
+    /// <summary>Does the same on as many threads as there are processors, each with pieces of the picture of its own: rows that one works on meanwhile are not shared out any more.
+    /// On a thread that has a piece to itself already, it is done by that one alone.</summary>
     /// <param name="work">Takes pieces until there are none.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static void Apart(Action work, CancellationToken cancel = default) =>
+    public static void Apart(Action work, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(work);
+        if (isApart)
+        {
+            work();
+            return;
+        }
         Together(() => Parallel.For(0, Environment.ProcessorCount, new ParallelOptions { CancellationToken = cancel }, _ =>
         {
-            var before = isApart;
             isApart = true;
             try
             {
@@ -82,9 +89,10 @@ public static class Rows
             }
             finally
             {
-                isApart = before;
+                isApart = false;
             }
         }));
+    }
 
     /// <summary>Pieces of work that don't depend on one another, at the same time.</summary>
     /// <param name="works">Each does one.</param>

@@ -1,5 +1,6 @@
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
+using Yarnwheel.Core.Masks.Patches;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering.Cache;
 using Yarnwheel.Core.Rendering.Operations;
