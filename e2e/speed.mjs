@@ -98,6 +98,10 @@ try {
           stroke: [{ op: 'add', path: '/areas/0/mask/parts/-', value: { kind: 'brush', strokes: [stroke(value)] } }],
           'stroke among 2000': [{ op: 'add', path: '/areas/0/mask/parts/0/strokes/-', value: stroke(value) }],
           feather: [{ op: 'replace', path: '/areas/0/edge/feather', value: 2 + value }],
+          follow: [{ op: 'replace', path: '/areas/0/edge', value: { follow: 20 + value, fringe: 60 } }],
+          fringe: [{ op: 'replace', path: '/areas/0/edge', value: { follow: 60, fringe: 20 + value } }],
+          grow: [{ op: 'replace', path: '/areas/0/edge', value: { follow: 60, fringe: 60, grow: -2 + value / 10 } }],
+          'reach behind follow': [{ op: 'replace', path: '/areas/0/edge', value: { follow: 60, fringe: 60 } }, { op: 'replace', path: '/areas/0/mask/parts/0/reach', value: 5 + value / 8 }],
         };
         take.draft = drafts[String(what).replace('exact ', '')];
         view.ask(!String(what).startsWith('exact'));
@@ -134,6 +138,8 @@ try {
   for (const [kind, work, goal] of /** @type {[string, string, number | null][]} */ ([
     ['spoke', 'a spoke dragged', 1], ['exact spoke', 'the exact frame after release', 2], ['reach', 'reach dragged, ten picks, five leave-outs', 1.2], ['patch', 'patch dragged', 1],
     ['hue', 'an arc of hues dragged', null], ['light', 'a range of tones dragged', null], ['ramp', 'a ramp dragged', null], ['outline', 'an outline dragged', null], ['feather', 'a feather dragged', null],
+    ['follow', 'follow dragged, fringe on', null], ['fringe', 'fringe dragged behind follow', null], ['grow', 'grow dragged behind follow and fringe', null],
+    ['reach behind follow', 'reach dragged, follow and fringe on', null],
   ])) row(`${work}, request to painted`, await frames(kind, 60), unit, goal);
 
   row('a brush stroke, pen to computed pixels', await frames('stroke', 60), unit, 1);

@@ -17,7 +17,7 @@ internal static class SubjectRows
     public static IEnumerable<SpeedRow> Rows(PhotoRenderer renderer)
     {
         var view = Material.Frame(renderer);
-        byte[] Frame(PhotoRenderer with, SubjectPart part) => with.Frames.Draw(new Recipe { Areas = [new Area { Mask = new Mask { Parts = [part] } }] }, view, Show.Veil, 0, null, new Overlay { Stitch = true }, CancellationToken.None);
+        byte[] Frame(PhotoRenderer with, SubjectPart part) => with.Frames.Draw(new Recipe { Areas = [new Area { Mask = new Mask { Parts = [part] } }] }, view, Show.Veil, 0, null, new Overlay { Stitch = true });
         SubjectPart Moved(int i) => Boxed with { Box = Boxed.Box! with { X0 = 0.44 - 0.0005 * i } };
         // The photo is open and in sight, as it is before a hand can draw on it.
         PhotoRenderer Open()

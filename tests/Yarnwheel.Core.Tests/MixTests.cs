@@ -285,8 +285,8 @@ public class MixTests
         var recipe = new Recipe { Grey = new GreyMix { Spokes = [.. Spokes((20, 90), (200, -90))] } };
         Assert.Equal(renderer.Frames.Draw(new Recipe(), whole, Show.Result), renderer.Frames.Draw(recipe, whole, Show.Flat));
         Assert.NotEqual(renderer.Frames.Draw(recipe, whole, Show.Result), renderer.Frames.Draw(recipe, whole, Show.Flat));
-        var lit = renderer.Frames.Draw(recipe, whole, Show.Hue, null, 30, Overlay.Plain, CancellationToken.None);
-        Assert.NotEqual(lit, renderer.Frames.Draw(recipe, whole, Show.Hue, null, 210, Overlay.Plain, CancellationToken.None));
+        var lit = renderer.Frames.Draw(recipe, whole, Show.Hue, null, 30, Overlay.Plain);
+        Assert.NotEqual(lit, renderer.Frames.Draw(recipe, whole, Show.Hue, null, 210, Overlay.Plain));
     }
 
     private static byte[] Patches(int seed)

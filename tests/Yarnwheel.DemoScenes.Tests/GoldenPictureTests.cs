@@ -68,8 +68,8 @@ public class GoldenPictureTests
         var all = RecipeJson.Parse($$"""{ "yarnwheel": 1, {{Everything}}, "areas": [ { "mask": { "parts": {{EachKind}} }, {{Treated}} }, { "colour": 0, "strength": 60, "mask": { "invert": true, "parts": [ { "kind": "hue", "from": 100, "to": 200 } ] }, "treat": { "exposure": -0.5 } } ] }""");
         foreach (var show in Enum.GetValues<Show>())
         {
-            yield return ($"every kind, {show}", Hash(photo.Frames.Draw(all, Fit(photo, 0.5), show, null, 30, new Overlay(VeilInk.Both, 0.5, Stitch: show is Show.Mask or Show.Result), CancellationToken.None)));
-            yield return ($"every kind, {show}, of one area", Hash(photo.Frames.Draw(all, Fit(photo, 0.3), show, 0, 30, Overlay.Plain, CancellationToken.None)));
+            yield return ($"every kind, {show}", Hash(photo.Frames.Draw(all, Fit(photo, 0.5), show, null, 30, new Overlay(VeilInk.Both, 0.5, Stitch: show is Show.Mask or Show.Result))));
+            yield return ($"every kind, {show}, of one area", Hash(photo.Frames.Draw(all, Fit(photo, 0.3), show, 0, 30, Overlay.Plain)));
         }
         yield return ("every kind, at 200 %", Close(photo, all, 2));
         yield return ("every kind, mask of full size", Hash(System.Runtime.InteropServices.MemoryMarshal.AsBytes(photo.Copies.Mask(all, 0).AsSpan()).ToArray()));

@@ -30,10 +30,9 @@ internal sealed record AreaPlan(Area Area, Operation<Plane<float>> Mask, FringeO
 
     public static AreaPlan Of(Area area, PhotoSteps steps)
     {
-        var photo = steps.Source.Photo;
         var parts = area.Mask.Parts.Select(p => PartPlans.Of(p, steps)).ToArray();
         var folded = new FoldOperation(parts, area.Mask.Invert, steps.Lit);
-        var (mask, fringe) = AreaEdge.Of(area.Edge, folded, steps.Judged, Math.Max(photo.Width, photo.Height));
+        var (mask, fringe) = AreaEdge.Of(area.Edge, folded, steps.Judged, steps.Source, steps.HurriedAt);
         // What works over the others has no ground of its own to clean its edge by.
         return new AreaPlan(area, mask, area.Over ? null : fringe, LocalTones.Of(area.Treat, steps.Source.Details),
             area.Edge.Follow > 0 || area.Edge.Fringe > 0 || parts.Any(p => p.Part.On && p.LooksAtColours));

@@ -20,6 +20,7 @@ public sealed class Frames
     /// <param name="area">Index of the area whose mask is shown by <see cref="Show.Mask"/>, <see cref="Show.Kept"/>, <see cref="Show.Veil"/> and the stitch line; null, or one that is not there, for all together.</param>
     /// <param name="hue">The hue that <see cref="Show.Hue"/> lights up, degrees.</param>
     /// <param name="overlay">How the mask is laid over it; null for nothing.</param>
+    /// <param name="isHurried">Whether a hand waits for it: edges that are not known yet may be sought on a smaller picture.</param>
     /// <param name="cancel">Ends the work early.</param>
     /// <returns>Interleaved 8-bit sRGB, 3 · width · height bytes, row by row.</returns>
     /// <exception cref="RecipeException">A mask picture is not there.</exception>
@@ -27,12 +28,12 @@ public sealed class Frames
     /// <example><code>
     /// var pixels = renderer.Frames.Draw(recipe, View.Whole(renderer.Photo), Show.Result);
     /// </code></example>
-    public byte[] Draw(Recipe recipe, View view, Show show, int? area = null, double? hue = null, Overlay? overlay = null, CancellationToken cancel = default)
+    public byte[] Draw(Recipe recipe, View view, Show show, int? area = null, double? hue = null, Overlay? overlay = null, bool isHurried = false, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(recipe);
         overlay ??= Overlay.Plain;
         var needs = ShowNeeds.Of(show, overlay, recipe.Areas.Any(a => a is { Over: true, On: true }));
-        var plan = RenderPlan.Compile(needs.Lit ? recipe : recipe with { Light = new Light() }, source);
+        var plan = RenderPlan.Compile(needs.Lit ? recipe : recipe with { Light = new Light() }, source, isHurried ? view.Scale : null);
         if (area is { } chosen && (chosen < 0 || chosen >= plan.Areas.Count)) area = null;
         var drawing = source.Drawing(view.Scale, view.Region.Area, cancel);
         var finished = needs.Finished && plan.Sharpen is not null ? FinishedPicture.Of(plan, drawing, view.Region, needs.Lifted) : null;

@@ -45,7 +45,11 @@ internal sealed class RenderPlan
     /// <summary>Of the finished picture; null for none.</summary>
     public Sharpen? Sharpen { get; }
 
-    public static RenderPlan Compile(Recipe recipe, RenderSource source) => new(recipe, new PhotoSteps(source, new LitOperation(source.Light(recipe.Light))));
+    /// <param name="recipe">Valid.</param>
+    /// <param name="source">The photo.</param>
+    /// <param name="hurriedAt">Scale of a picture that a hand waits for (<see cref="PhotoSteps.HurriedAt"/>).</param>
+    public static RenderPlan Compile(Recipe recipe, RenderSource source, double? hurriedAt = null) =>
+        new(recipe, new PhotoSteps(source, new LitOperation(source.Light(recipe.Light)), hurriedAt));
 
     /// <summary>How far beyond a region the photo is read for all of its picture, pixels at the scale.</summary>
     public int Reach(double scale) => Areas.Where(a => a.Area.On).Select(a => a.Reach(scale)).Append(Hues?.Reach(scale) ?? 0).Max();

@@ -98,6 +98,9 @@ internal sealed class PieceCache(long budget)
         lock (gate) return Covering(key, region) is { Made.Task.IsCompletedSuccessfully: true } entry ? (T)entry.Made.Task.Result : null;
     }
 
+    /// <summary>Whether the piece of that key is finished.</summary>
+    public bool Has<T>(PieceKey<T> key) where T : class, IPiece => Find(key, Everywhere) is not null;
+
     private Entry? Covering(object key, Region region)
     {
         if (!entries.TryGetValue(key, out var same) || same.Find(e => e.Region.Covers(region)) is not { } entry) return null;

@@ -9,10 +9,15 @@ namespace Yarnwheel.Core.Rendering.Edges;
 /// <param name="before">The mask before.</param>
 /// <param name="lit">The photo in its light.</param>
 /// <param name="follow">Above 0 … 100.</param>
-internal sealed class FollowOperation(Operation<Plane<float>> before, LitOperation lit, double follow) : Operation<Plane<float>>(before.Key.With($"follow {follow}"))
+/// <param name="size">On how large a picture it is solved.</param>
+internal sealed class FollowOperation(Operation<Plane<float>> before, LitOperation lit, double follow, MatteSize size)
+    : Operation<Plane<float>>(before.Key.With($"follow {follow}{MatteSource.Mark(size)}"))
 {
     /// <summary>How far from the contour a mask changes at a follow of 100, as a fraction of the photo's longer side.</summary>
     private const double Furthest = 0.025;
+
+    /// <summary>Stands for what is solved, at any size.</summary>
+    public ContentKey Content { get; } = before.Key.With($"follow {follow}");
 
     // A view's pixels are judged by their own place and colour.
     public override int Reach(double scale) => before.Reach(scale);
@@ -25,10 +30,13 @@ internal sealed class FollowOperation(Operation<Plane<float>> before, LitOperati
         return new MatteView(solution, photo.Width * drawing.Scale, photo.Width).Draw(rough, lit.At(drawing, region).Light, drawing.Cancel);
     }
 
+    /// <summary>Whether it is solved already for pictures of a scale.</summary>
+    public bool IsKnown(RenderSource source, double scale) => source.Whole.Has(new PieceKey<MatteSolution>(Content, MatteSource.Scale(MatteSource.Level(source.Photo, scale, size))));
+
     private MatteSolution Solution(Drawing drawing)
     {
-        var level = MatteSource.Level(drawing);
-        return drawing.Source.Whole.GetOrAdd(new PieceKey<MatteSolution>(Key, 1.0 / (1 << level)), () => Solve(level, drawing), drawing.Cancel);
+        var level = MatteSource.Level(drawing.Photo, drawing.Scale, size);
+        return drawing.Source.Whole.GetOrAdd(new PieceKey<MatteSolution>(Content, MatteSource.Scale(level)), () => Solve(level, drawing), drawing.Cancel);
     }
 
     private MatteSolution Solve(int level, Drawing drawing)

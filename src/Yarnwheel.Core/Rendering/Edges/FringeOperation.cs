@@ -10,8 +10,11 @@ namespace Yarnwheel.Core.Rendering.Edges;
 /// those change what is kept, not the photo.</summary>
 /// <param name="mask">The finished mask, at 100 % and below.</param>
 /// <param name="matte">The mask as it follows the photo.</param>
+/// <param name="content">Stands for that at any size.</param>
 /// <param name="lit">The photo in its light.</param>
-internal sealed class FringeOperation(Operation<Plane<float>> mask, Operation<Plane<float>> matte, LitOperation lit) : Operation<FringeColours>(mask.Key.With($"fringe"))
+/// <param name="size">On how large a picture the colours are learnt.</param>
+internal sealed class FringeOperation(Operation<Plane<float>> mask, Operation<Plane<float>> matte, ContentKey content, LitOperation lit, MatteSize size)
+    : Operation<FringeColours>(mask.Key.With($"fringe{MatteSource.Mark(size)}"))
 {
     // Beyond 100 % the picture at 100 % is asked for by itself.
     public override int Reach(double scale) => scale > 1 ? 0 : Math.Max(mask.Reach(scale), matte.Reach(scale));
@@ -42,10 +45,13 @@ internal sealed class FringeOperation(Operation<Plane<float>> mask, Operation<Pl
         return FringeColours.Of(region, rows);
     }
 
+    /// <summary>Whether the colours are learnt already for pictures of a scale.</summary>
+    public bool IsKnown(RenderSource source, double scale) => source.Whole.Has(new PieceKey<EdgeColours>(content, MatteSource.Scale(MatteSource.Level(source.Photo, scale, size))));
+
     private EdgeColours Colours(Drawing drawing)
     {
-        var level = MatteSource.Level(drawing);
-        return drawing.Source.Whole.GetOrAdd(new PieceKey<EdgeColours>(matte.Key, 1.0 / (1 << level)), () => Learn(level, drawing), drawing.Cancel);
+        var level = MatteSource.Level(drawing.Photo, drawing.Scale, size);
+        return drawing.Source.Whole.GetOrAdd(new PieceKey<EdgeColours>(content, MatteSource.Scale(level)), () => Learn(level, drawing), drawing.Cancel);
     }
 
     private EdgeColours Learn(int level, Drawing drawing)

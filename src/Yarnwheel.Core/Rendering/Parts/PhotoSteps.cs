@@ -6,7 +6,8 @@ namespace Yarnwheel.Core.Rendering.Parts;
 /// <summary>The photo's own steps, which parts and pictures are drawn from.</summary>
 /// <param name="Source">The photo.</param>
 /// <param name="Lit">It in the recipe's light.</param>
-internal sealed record PhotoSteps(RenderSource Source, LitOperation Lit)
+/// <param name="HurriedAt">Scale of a picture that a hand waits for, whose edges may be sought on a smaller picture; null for one that has time.</param>
+internal sealed record PhotoSteps(RenderSource Source, LitOperation Lit, double? HurriedAt = null)
 {
     /// <summary>The same as masks and edges look at it.</summary>
     public LitOperation Judged { get; } = Source.Photo.IsJudgedApart ? new LitOperation(Lit.Light, isJudged: true) : Lit;
