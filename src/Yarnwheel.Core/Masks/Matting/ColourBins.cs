@@ -66,6 +66,23 @@ internal static class ColourBins
         return (inside, outside);
     }
 
+    /// <summary>The densities of some pixels' colours: 1 for an even spread.</summary>
+    /// <param name="bins">Of each pixel, the bin of its colour.</param>
+    /// <param name="marked">Which of them.</param>
+    public static float[] Densities(ushort[] bins, bool[] marked)
+    {
+        var densities = new float[Bins * Bins * Bins];
+        var sum = 0;
+        for (var i = 0; i < bins.Length; i++)
+        {
+            if (!marked[i]) continue;
+            densities[bins[i]]++;
+            sum++;
+        }
+        Smooth(densities, sum);
+        return densities;
+    }
+
     /// <summary>Of each column the least and the most about a row.</summary>
     private static void LeastAndMost(float[] rough, int width, int height, int y, float[] leasts, float[] mosts)
     {

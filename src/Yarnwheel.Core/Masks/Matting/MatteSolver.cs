@@ -56,11 +56,14 @@ internal static class MatteSolver
         var region = picture.Light.Region;
         var (wide, rough) = (new Plane<float>(region), all.Cut(region).Values);
         wide.Paste(shares);
-        var (share, atFirst) = (wide.Values, (float[])wide.Values.Clone());
+        var share = wide.Values;
         int width = region.Width, height = region.Height;
-        var band = Band(share);
         var (light, bins) = Both(() => CellLight.Of(picture.Light, picture.Cell), () => ColourBins.Of(picture.Light));
         var (first, expected) = Both(() => MatteWitnesses.First(picture, light, rough, radius, cancel), () => SmallBlur.Of(rough, width, height, 1.3));
+        var free = MattePlateaus.Free(rough, bins, width, height, cancel);
+        if (free is not null) Hold(share, free);
+        var atFirst = (float[])share.Clone();
+        var band = Band(share);
         var (alpha, sure, deviation, apart) = ((float[])rough.Clone(), (float[])rough.Clone(), new float[rough.Length], new float[rough.Length]);
         var (weightIn, weightOut) = (first.Inside, first.Outside);
         // How mixed each pixel's colour looks; by the alpha found it would become sharper from round to round.
@@ -106,6 +109,7 @@ internal static class MatteSolver
             // What goes on at first shows what strands look like; only then it is asked what else looks so.
             if (round == 1) alarms = FalseAlarms.Of(models, rough, atFirst, Steps, cancel);
             ((weightIn, weightOut), var grown) = Both(() => first.Again(picture, alpha, deviation, kept), () => round < MostRounds - 2 ? MatteBand.Grown(alpha, apart, alarms, rough, region, radius, cancel) : null);
+            if (grown is not null && free is not null) Hold(grown, free);
             var opened = grown is null ? null : Opened(share, grown);
             var known = band.Length;
             if (opened is not null) band = Band(share);
@@ -134,6 +138,11 @@ internal static class MatteSolver
         var band = new List<int>(share.Length / 2);
         for (var i = 0; i < share.Length; i++) if (share[i] > 0) band.Add(i);
         return [.. band];
+    }
+
+    private static void Hold(float[] share, float[] free)
+    {
+        for (var i = 0; i < share.Length; i++) share[i] *= free[i];
     }
 
     /// <summary>Opens what was found to go on: the pixels that may change more than before.</summary>
