@@ -22,4 +22,19 @@ public static class Marks
         for (var i = 0; i < marked.Length; i++) marked[i] = (byte)(values[i] - least) <= room;
         return marked;
     }
+
+    /// <summary>Marks pixels by their indices, rows side by side.</summary>
+    /// <param name="width">Pixels.</param>
+    /// <param name="height">Pixels.</param>
+    /// <param name="marks">Whether the pixel of an index is marked; asked on several threads.</param>
+    public static bool[] Where(int width, int height, Func<int, bool> marks)
+    {
+        ArgumentNullException.ThrowIfNull(marks);
+        var marked = new bool[width * height];
+        Rows.Each(height, y =>
+        {
+            for (var i = y * width; i < (y + 1) * width; i++) marked[i] = marks(i);
+        });
+        return marked;
+    }
 }

@@ -44,7 +44,7 @@ internal static class MatteGuards
     {
         var bounds = new byte[alpha.Length];
         Blobs(alpha, rough, Added(alpha, rough, apart, share, radius, width, height, cancel), bounds, 1, width, height, cancel);
-        Blobs(alpha, rough, Marked(width, height, i => rough[i] - alpha[i] > Changed && apart[i] < Told), bounds, -1, width, height, cancel);
+        Blobs(alpha, rough, Marks.Where(width, height, i => rough[i] - alpha[i] > Changed && apart[i] < Told), bounds, -1, width, height, cancel);
         Islands(alpha, rough, bounds, width, height);
         Scraps(alpha, rough, apart, bounds, width, height);
         return bounds;
@@ -85,24 +85,13 @@ internal static class MatteGuards
         _ => alpha,
     };
 
-    /// <summary>Marks pixels by their indices.</summary>
-    private static bool[] Marked(int width, int height, Func<int, bool> marks)
-    {
-        var marked = new bool[width * height];
-        Rows.Each(height, y =>
-        {
-            for (var i = y * width; i < (y + 1) * width; i++) marked[i] = marks(i);
-        });
-        return marked;
-    }
-
     /// <summary>What was added and may be a leak: it goes on to the band's end near by. Elsewhere it ends at an edge of the photo, and is believed where both sides are told apart.</summary>
     private static bool[] Added(float[] alpha, float[] rough, float[] apart, float[] share, double radius, int width, int height, CancellationToken cancel)
     {
-        var added = Marked(width, height, i => alpha[i] - rough[i] > Changed && alpha[i] > Mostly);
+        var added = Marks.Where(width, height, i => alpha[i] - rough[i] > Changed && alpha[i] > Mostly);
         if (!KeepDeep((bool[])added.Clone(), width, height)) return added;
-        var ends = DistanceTransform.Of(Marked(width, height, i => added[i] && share[i] < Inner), width, height, Near * radius + 1, cancel);
-        return Marked(width, height, i => added[i] && (apart[i] <= Told || ends.Distance(i) <= Near * radius));
+        var ends = DistanceTransform.Of(Marks.Where(width, height, i => added[i] && share[i] < Inner), width, height, Near * radius + 1, cancel);
+        return Marks.Where(width, height, i => added[i] && (apart[i] <= Told || ends.Distance(i) <= Near * radius));
     }
 
     /// <summary>A change that holds a disc of <see cref="Blob"/> pixels is taken back: rims and strands only. The marks of changes are used up.</summary>

@@ -49,23 +49,15 @@ internal static class MattePlateaus
         var half = SmallBlur.Of(Array.ConvertAll(rough, m => 4 * m * (1 - m)), width, height, Near);
         if (!Array.Exists(half, q => q >= Half)) return null;
         var even = SmallBlur.Of(rough, width, height, Round);
-        var isElse = new bool[rough.Length];
-        Rows.Each(height, y =>
-        {
-            for (var x = 0; x < width; x++)
-            {
-                var i = y * width + x;
-                isElse[i] = half[i] < Half || Steepest(even, x, y, width, height) > Even;
-            }
-        }, cancel);
+        var isElse = Marks.Where(width, height, i => half[i] < Half || Steepest(even, i % width, i / width, width, height) > Even);
         var depth = DistanceTransform.Of(isElse, width, height, Deep + 1, cancel);
-        var core = Marked(rough.Length, i => depth.Distance(i) > Deep);
+        var core = Marks.Where(width, height, i => depth.Distance(i) > Deep);
         if (!core.Contains(true)) return null;
         var about = DistanceTransform.Of(core, width, height, Around + 1, cancel);
         var mean = SmallBlur.Of(rough, width, height, Near);
-        var sure = Marked(rough.Length, i => mean[i] >= All);
+        var sure = Marks.Where(width, height, i => mean[i] >= All);
         var toAll = DistanceTransform.Of(sure, width, height, Far, cancel);
-        var toNothing = DistanceTransform.Of(Marked(rough.Length, i => mean[i] <= Nothing), width, height, Far, cancel);
+        var toNothing = DistanceTransform.Of(Marks.Where(width, height, i => mean[i] <= Nothing), width, height, Far, cancel);
         var seen = ColourBins.Densities(bins, sure);
         var known = SmallBlur.Of(Array.ConvertAll(bins, b => seen[b] / (seen[b] + Dense)), width, height, Round);
         var free = new float[rough.Length];
@@ -87,12 +79,5 @@ internal static class MattePlateaus
         float left = mean[y * width + Math.Max(0, x - Step)], right = mean[y * width + Math.Min(width - 1, x + Step)];
         float above = mean[Math.Max(0, y - Step) * width + x], below = mean[Math.Min(height - 1, y + Step) * width + x];
         return MathF.Max(MathF.Max(MathF.Abs(own - left), MathF.Abs(own - right)), MathF.Max(MathF.Abs(own - above), MathF.Abs(own - below)));
-    }
-
-    private static bool[] Marked(int length, Func<int, bool> marks)
-    {
-        var marked = new bool[length];
-        for (var i = 0; i < length; i++) marked[i] = marks(i);
-        return marked;
     }
 }
