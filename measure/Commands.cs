@@ -5,6 +5,7 @@ using Yarnwheel.Measure.Quality;
 using Yarnwheel.Measure.Quality.Edges;
 using Yarnwheel.Measure.Quality.Edges.Randomised;
 using Yarnwheel.Measure.Quality.Photographs;
+using Yarnwheel.Measure.Quality.Reaches;
 using Yarnwheel.Measure.Quality.Subjects;
 using Yarnwheel.Measure.Quality.Subjects.Learning;
 using Yarnwheel.Measure.Speed;
@@ -19,7 +20,7 @@ internal static class Commands
 
     public static RootCommand Root() => new("Tables of quality and speed, beside their peers in the same run.")
     {
-        Greys(), Edges(), Cling(), Subjects(),
+        Greys(), Reaches(), Edges(), Cling(), Subjects(),
         All(),
         Speeds("memory", "Memory and time of copies and close frames with edges.", (own, many) => Each(m => MemoryTable.Rows(m, own, many))),
         Speeds("masks", "Patches and edges.", (own, _) => Each(m => m.Renderer(own) is var r ? PatchTable.Rows(r).Concat(EdgeTable.Rows(r)) : [])),
@@ -69,6 +70,14 @@ internal static class Commands
     }
 
     private static Command Greys() => Of("greys", "How many colour contrasts the greys keep.", () => GreysTable.Print(isShort: false));
+
+    private static Command Reaches()
+    {
+        var count = new Option<int>("--random") { Description = "So many scenes of each kind made at random.", DefaultValueFactory = _ => 60 };
+        var command = new Command("reach", "First masks by colour: with a reach that fits the photo, with one that is always the same, with the best.") { count };
+        command.SetAction(parsed => ReachTable.Print(ReachTable.Sets(parsed.GetValue(count))));
+        return command;
+    }
 
     private static Command Edges()
     {
@@ -152,6 +161,7 @@ internal static class Commands
         EdgeQualityTable.Print(traced: false, isShort: true);
         RandomEdges.Print(1, 60);
         if (OpenPhotographs.AreThere) RandomEdges.Print(1, 60, PhotographedSurfaces.All(aside: false));
+        ReachTable.Print(ReachTable.Sets(1).Take(1));
         ClingTable.Print(search: false, isShort: true);
         SubjectTable.Print(boxAlone: false, null, null, SceneUse.Fresh, most: 1);
         foreach (var isBoxed in (bool[])[true, false]) LearntTable.Print(1, isBoxed, each: false, isShort: true);

@@ -19,6 +19,7 @@ public sealed class PhotoRenderer
         Readings = new Readings(source);
         Greys = new GreyReadings(source);
         Findings = new Findings(source);
+        Reaches = new Reaches(source);
     }
 
     /// <summary>Stands for this build of the engine: pictures that another build made may differ.</summary>
@@ -43,4 +44,7 @@ public sealed class PhotoRenderer
 
     /// <summary>What is left over, where edges are worst, subjects.</summary>
     public Findings Findings { get; }
+
+    /// <summary>How far picked shades reach.</summary>
+    public Reaches Reaches { get; }
 }

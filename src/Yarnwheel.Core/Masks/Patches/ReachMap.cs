@@ -27,7 +27,7 @@ public static class ReachMap
     /// <param name="cancel">Ends the work early.</param>
     /// <returns>0 … 255 for each pixel.</returns>
     public static byte[] Of(byte[] rgb, int width, int height, int seedX, int seedY, CancellationToken cancel = default) =>
-        ReachTiles.Solve(Everywhere(rgb, width, height, seedX, seedY), width, height, seedX, seedY, cancel);
+        ReachTiles.Solve(Everywhere(rgb, width, height, seedX, seedY), width, height, [(seedX, seedY)], cancel);
 
     /// <summary>The differences themselves: the map of what is alike anywhere.</summary>
     /// <inheritdoc cref="Of"/>

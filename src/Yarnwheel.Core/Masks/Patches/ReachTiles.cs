@@ -35,19 +35,21 @@ internal sealed class ReachTiles
         isBusy = new bool[waiting.Length];
     }
 
-    /// <param name="differences">Of each pixel from the seed, 0 … 255.</param>
+    /// <param name="differences">Of each pixel from what is sought, 0 … 255.</param>
     /// <param name="width">Pixels.</param>
     /// <param name="height">Pixels.</param>
-    /// <param name="seedX">Column of the seed.</param>
-    /// <param name="seedY">Row of the seed.</param>
+    /// <param name="seeds">Columns and rows of the seeds.</param>
     /// <param name="cancel">Ends the work early.</param>
-    /// <returns>Of each pixel the least largest difference on a way from the seed.</returns>
-    public static byte[] Solve(byte[] differences, int width, int height, int seedX, int seedY, CancellationToken cancel)
+    /// <returns>Of each pixel the least largest difference on a way from a seed.</returns>
+    public static byte[] Solve(byte[] differences, int width, int height, IEnumerable<(int X, int Y)> seeds, CancellationToken cancel)
     {
         var tiles = new ReachTiles(differences, width, height, cancel);
-        var seed = seedY * width + seedX;
-        tiles.map[seed] = differences[seed];
-        tiles.Let(seedX / ReachTile.Side, seedY / ReachTile.Side, differences[seed]);
+        foreach (var (x, y) in seeds)
+        {
+            var seed = y * width + x;
+            tiles.map[seed] = differences[seed];
+            tiles.Let(x / ReachTile.Side, y / ReachTile.Side, differences[seed]);
+        }
         Rows.Apart(tiles.Work, cancel);
         return tiles.map;
     }

@@ -26,11 +26,12 @@ internal sealed class ColourPartPlan : PartPlan
 
     public override RowOfMask Prepare(Drawing drawing, Region region)
     {
-        if (keep is null) return (_, mask) => mask.Clear();
-        var toKeep = keep.At(drawing, region);
-        var toLeave = leave?.At(drawing, region);
+        if (Distances(drawing, region) is not var (toKeep, toLeave)) return (_, mask) => mask.Clear();
         return (y, mask) => Likeness.Row(toKeep.Row(y, region), toLeave is null ? [] : toLeave.Row(y, region), (float)(part.Reach / 100), (float)(part.Fade / 100), mask);
     }
+
+    /// <summary>How far each pixel's colour lies from the kept shades, and from those left out, if there are any; null where no shade is kept.</summary>
+    public (Plane<float> Keep, Plane<float>? Leave)? Distances(Drawing drawing, Region region) => keep is null ? null : (keep.At(drawing, region), leave?.At(drawing, region));
 
     private DistanceOperation? Distances(IReadOnlyCollection<ShadePick> picks, PhotoSteps steps)
     {

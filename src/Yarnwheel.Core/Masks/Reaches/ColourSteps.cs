@@ -1,0 +1,31 @@
+using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Patches;
+
+namespace Yarnwheel.Core.Masks.Reaches;
+
+/// <summary>Of each pixel how far a reach must go to take it, in steps of a quarter of a hundredth of OKLab: anywhere, and where it hangs together with what was picked.</summary>
+/// <param name="Anywhere">By its colour alone, 0 … 255.</param>
+/// <param name="Joined">By its colour and those on the way from a pick; the same where nothing was picked on the photo.</param>
+internal sealed record ColourSteps(byte[] Anywhere, byte[] Joined)
+{
+    /// <summary>Steps of one hundredth of OKLab.</summary>
+    public const int OfHundredth = 4;
+
+    /// <param name="keep">OKLab distance of each pixel to the nearest kept shade.</param>
+    /// <param name="leave">Likewise to those left out, which take away what is nearer to them; null for none.</param>
+    /// <param name="picked">Columns and rows that were picked, within the keep's region.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public static ColourSteps Of(Plane<float> keep, Plane<float>? leave, IReadOnlyCollection<(int X, int Y)> picked, CancellationToken cancel)
+    {
+        var region = keep.Region;
+        var steps = new byte[region.Area];
+        Rows.Each(region, y =>
+        {
+            Span<float> own = keep.Row(y), others = leave is null ? [] : leave.Row(y, region);
+            var into = steps.AsSpan((y - region.Y) * region.Width, region.Width);
+            for (var x = 0; x < own.Length; x++)
+                into[x] = leave is not null && others[x] < own[x] ? byte.MaxValue : (byte)MathF.Min(byte.MaxValue, own[x] * (100 * OfHundredth));
+        }, cancel);
+        return new ColourSteps(steps, picked.Count == 0 ? steps : ReachTiles.Solve(steps, region.Width, region.Height, picked.Select(p => (p.X - region.X, p.Y - region.Y)), cancel));
+    }
+}
