@@ -30,7 +30,7 @@ public sealed class Reaches
     /// <returns>The reading; null where the part keeps no shade.</returns>
     /// <exception cref="OperationCanceledException">Cancelled.</exception>
     /// <example><code>
-    /// var (reach, fade, _, _) = renderer.Reaches.Of(recipe.Light, part)!;
+    /// var (reach, fade, _) = renderer.Reaches.Of(recipe.Light, part)!;
     /// </code></example>
     public ReachReading? Of(Light light, ColourPart part, CancellationToken cancel = default)
     {
@@ -41,28 +41,36 @@ public sealed class Reaches
         return source.Whole.GetOrAdd(new PieceKey<KeptReading>(steps.Judged.Key.With(shades).With($"reach")), () => new KeptReading(Read(part, steps, cancel)), cancel).Reading;
     }
 
-    private ReachReading? Read(ColourPart part, PhotoSteps steps, CancellationToken cancel)
+    private ReachReading? Read(ColourPart part, PhotoSteps photo, CancellationToken cancel)
     {
         var drawing = source.Drawing(1.0 / (1 << source.Photo.LevelWithin(Most)), 0, cancel);
         var whole = drawing.Whole;
-        if (new ColourPartPlan(part, steps).Distances(drawing, whole) is not var (keep, leave)) return null;
-        var taken = ColourSteps.Of(keep.Cut(whole), leave, [.. part.Picks.SelectMany(p => Places(p, whole))], cancel);
-        var counts = ContourCounts.Of(steps.Judged.At(drawing, whole).Lab, [taken.Anywhere, taken.Joined], cancel);
-        var middle = FittedReach.Of(counts[0], counts[1], whole.Area);
+        if (new ColourPartPlan(part, photo).Distances(drawing, whole) is not var (keep, leave)) return null;
+        var steps = ColourSteps.Of(keep.Cut(whole), leave, Picked(part.Picks, whole), cancel);
+        var taken = steps.Taken();
+        var middle = FittedReach.Of(taken, ContourCounts.Of(photo.Judged.At(drawing, whole).Lab, steps.Joined, cancel));
         return new ReachReading(Rounded(middle * (1 - Softness / 2)), Rounded(middle * Softness),
-            [.. Enumerable.Range(0, Hundredths).Select(h => (double)(counts[0].Area[(h + 1) * ColourSteps.OfHundredth] - counts[0].Area[h * ColourSteps.OfHundredth]) / whole.Area)],
-            [.. Enumerable.Range(0, Hundredths).Select(h => counts[0].Clarity((2 * h + 1) * ColourSteps.OfHundredth / 2) / ContourCounts.Clear)]);
+            [.. Enumerable.Range(0, Hundredths).Select(h => (double)(taken[(h + 1) * ColourSteps.OfHundredth] - taken[h * ColourSteps.OfHundredth]) / whole.Area)]);
     }
 
-    /// <summary>The pixels that a pick lies on; none for a colour that was brought along.</summary>
-    private static IEnumerable<(int X, int Y)> Places(ShadePick pick, Region whole)
+    /// <summary>Which pixels picks lie on; a colour that was brought along lies nowhere.</summary>
+    private static bool[] Picked(IEnumerable<ShadePick> picks, Region whole)
     {
-        int X(double share) => Math.Min((int)(share * whole.Width), whole.Width - 1);
-        int Y(double share) => Math.Min((int)(share * whole.Height), whole.Height - 1);
-        if (pick.Shades is not null) return [];
-        if (pick.IsPoint) return [(X(pick.X!.Value), Y(pick.Y!.Value))];
-        int left = X(Math.Min(pick.X0!.Value, pick.X1!.Value)), right = X(Math.Max(pick.X0.Value, pick.X1.Value)), top = Y(Math.Min(pick.Y0!.Value, pick.Y1!.Value)), bottom = Y(Math.Max(pick.Y0.Value, pick.Y1.Value));
-        return Enumerable.Range(top, bottom - top + 1).SelectMany(y => Enumerable.Range(left, right - left + 1).Select(x => (x, y)));
+        var picked = new bool[whole.Area];
+        foreach (var pick in picks.Where(p => p.Shades is null))
+        {
+            var (left, right) = Ends(pick.X, pick.X0, pick.X1, whole.Width);
+            var (top, bottom) = Ends(pick.Y, pick.Y0, pick.Y1, whole.Height);
+            for (var y = top; y <= bottom; y++) picked.AsSpan(y * whole.Width + left, right - left + 1).Fill(true);
+        }
+        return picked;
+    }
+
+    /// <summary>First and last pixel of a point, or of a box from one side to the other.</summary>
+    private static (int First, int Last) Ends(double? point, double? one, double? other, int length)
+    {
+        int At(double? share) => Math.Min((int)((point ?? share)!.Value * length), length - 1);
+        return (Math.Min(At(one), At(other)), Math.Max(At(one), At(other)));
     }
 
     // As finely as the control shows it.

@@ -44,7 +44,7 @@ internal static class EditEndpoints
         {
             var state = await desk.GetAsync(take, cancel);
             var open = await photos.GetAsync(state.Photo, cancel);
-            var (label, change) = PickEdit.Of(state.Recipe, open.Renderer.Photo, pick);
+            var (label, change) = await Task.Run(() => PickEdit.Of(state.Recipe, open.Renderer, pick, cancel), cancel);
             return await desk.EditAsync(take, pick.Revision, label, change, pick.Window, cancel);
         }));
         bench.MapPost("/recipe", (int take, HttpRequest request, TakeDesk desk, MaskStore masks, CancellationToken cancel) => Answer(async () =>

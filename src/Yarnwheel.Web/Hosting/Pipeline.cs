@@ -42,6 +42,7 @@ internal static class Pipeline
         routes.MapGreys();
         routes.MapLeftOver();
         routes.MapEdges();
+        routes.MapReaches();
         routes.MapSubjects();
         routes.MapCopies();
         routes.MapSheets();

@@ -13,9 +13,9 @@ internal sealed record ColourSteps(byte[] Anywhere, byte[] Joined)
 
     /// <param name="keep">OKLab distance of each pixel to the nearest kept shade.</param>
     /// <param name="leave">Likewise to those left out, which take away what is nearer to them; null for none.</param>
-    /// <param name="picked">Columns and rows that were picked, within the keep's region.</param>
+    /// <param name="picked">Of each pixel, whether a pick lies on it.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static ColourSteps Of(Plane<float> keep, Plane<float>? leave, IReadOnlyCollection<(int X, int Y)> picked, CancellationToken cancel)
+    public static ColourSteps Of(Plane<float> keep, Plane<float>? leave, bool[] picked, CancellationToken cancel)
     {
         var region = keep.Region;
         var steps = new byte[region.Area];
@@ -26,6 +26,19 @@ internal sealed record ColourSteps(byte[] Anywhere, byte[] Joined)
             for (var x = 0; x < own.Length; x++)
                 into[x] = leave is not null && others[x] < own[x] ? byte.MaxValue : (byte)MathF.Min(byte.MaxValue, own[x] * (100 * OfHundredth));
         }, cancel);
-        return new ColourSteps(steps, picked.Count == 0 ? steps : ReachTiles.Solve(steps, region.Width, region.Height, picked.Select(p => (p.X - region.X, p.Y - region.Y)), cancel));
+        if (!picked.Contains(true)) return new ColourSteps(steps, steps);
+        var seeds = Enumerable.Range(0, picked.Length).Where(i => picked[i]).Select(i => (i % region.Width, i / region.Width));
+        return new ColourSteps(steps, ReachTiles.Solve(steps, region.Width, region.Height, seeds, cancel));
+    }
+
+    /// <summary>How many pixels each threshold takes, from 0 on: those of lower steps, by their colour alone.</summary>
+    public long[] Taken()
+    {
+        var taken = new long[ContourCounts.Thresholds];
+        foreach (var step in Anywhere) if (step < byte.MaxValue) taken[step + 1]++;
+        for (var t = 1; t < taken.Length; t++) taken[t] += taken[t - 1];
+        // The last one takes all.
+        taken[^1] = Anywhere.Length;
+        return taken;
     }
 }

@@ -2,18 +2,18 @@ using Yarnwheel.Core.Colour;
 
 namespace Yarnwheel.Core.Masks.Reaches;
 
-/// <summary>What the borders of a mask would be like at each of its thresholds, all counted in one pass.</summary>
-/// <remarks>A pixel is inside from its step on. Whole numbers, so that the sums are the same in any order.</remarks>
+/// <summary>What the border of a mask would be like at each of its thresholds, all counted in one pass.</summary>
+/// <remarks>At a threshold all is inside that has a lower step. Whole numbers, so that the sums are the same in any order.</remarks>
 internal sealed class ContourCounts
 {
-    /// <summary>Thresholds: at each of them what has a lower step is inside.</summary>
+    /// <summary>Thresholds from 0 on.</summary>
     public const int Thresholds = 257;
 
     /// <summary>Contrasts are counted in so many parts of one hundredth of OKLab.</summary>
-    public const int Parts = 100;
+    private const int Parts = 100;
 
     /// <summary>A contrast of more than this, hundredths of OKLab, is a contour as clear as any.</summary>
-    public const float Clear = 8;
+    private const float Clear = 8;
 
     private ContourCounts()
     {
@@ -32,46 +32,43 @@ internal sealed class ContourCounts
     /// <param name="threshold">At which.</param>
     public double Clarity(int threshold) => (double)Contrast[threshold] / Parts / Math.Max(1, Length[threshold]);
 
-    /// <summary>Those of several masks of one picture.</summary>
     /// <param name="lab">The picture.</param>
-    /// <param name="masks">Of each mask the step of each pixel.</param>
+    /// <param name="steps">Of each of its pixels.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static ContourCounts[] Of(LabPlanes lab, byte[][] masks, CancellationToken cancel)
+    public static ContourCounts Of(LabPlanes lab, byte[] steps, CancellationToken cancel)
     {
-        int width = lab.Region.Width, height = lab.Region.Height;
-        var sums = Array.ConvertAll(masks, _ => new ContourCounts());
+        int width = lab.Width, height = lab.Height;
+        var sum = new ContourCounts();
         var gate = new Lock();
-        Parallel.For(0, height, new ParallelOptions { CancellationToken = cancel }, () => Array.ConvertAll(masks, _ => new ContourCounts()), (y, _, own) =>
+        Parallel.For(0, height, new ParallelOptions { CancellationToken = cancel }, () => new ContourCounts(), (y, _, own) =>
         {
             var row = y * width;
             for (var x = 0; x < width; x++)
             {
                 var at = row + x;
-                for (var k = 0; k < masks.Length; k++) own[k].Area[masks[k][at] + 1]++;
+                own.Area[steps[at] + 1]++;
                 // The contrast is that of the pixels to either side of both: the border itself is mixed.
-                if (x + 1 < width) Add(at, at + 1, Contrasted(lab, row + Math.Max(0, x - 1), row + Math.Min(width - 1, x + 2)));
-                if (y + 1 < height) Add(at, at + width, Contrasted(lab, Math.Max(0, y - 1) * width + x, Math.Min(height - 1, y + 2) * width + x));
+                if (x + 1 < width) own.Count(steps[at], steps[at + 1], lab, row + Math.Max(0, x - 1), row + Math.Min(width - 1, x + 2));
+                if (y + 1 < height) own.Count(steps[at], steps[at + width], lab, Math.Max(0, y - 1) * width + x, Math.Min(height - 1, y + 2) * width + x);
             }
             return own;
-
-            void Add(int one, int other, int contrast)
-            {
-                for (var k = 0; k < masks.Length; k++) own[k].Count(masks[k][one], masks[k][other], contrast);
-            }
         }, own =>
         {
-            lock (gate)
-            {
-                for (var k = 0; k < sums.Length; k++) sums[k].Add(own[k]);
-            }
+            lock (gate) sum.Add(own);
         });
-        foreach (var sum in sums) sum.Accumulate();
-        return sums;
+        foreach (var counts in sum.All)
+            for (var t = 1; t < counts.Length; t++) counts[t] += counts[t - 1];
+        return sum;
     }
 
+    private IEnumerable<long[]> All => [Area, Length, Contrast];
+
     /// <summary>Two neighbours: the border runs between them at the thresholds above the lower step, up to the higher one.</summary>
-    private void Count(int one, int other, int contrast)
+    private void Count(int one, int other, LabPlanes lab, int before, int behind)
     {
+        if (one == other) return;
+        float l = lab.L[before] - lab.L[behind], a = lab.A[before] - lab.A[behind], b = lab.B[before] - lab.B[behind];
+        var contrast = (int)(Parts * MathF.Min(Clear, 100 * MathF.Sqrt(l * l + a * a + b * b)));
         int from = Math.Min(one, other) + 1, to = Math.Max(one, other) + 1;
         Length[from]++;
         Length[to]--;
@@ -81,22 +78,7 @@ internal sealed class ContourCounts
 
     private void Add(ContourCounts other)
     {
-        foreach (var (own, more) in Each(other))
+        foreach (var (own, more) in All.Zip(other.All))
             for (var t = 0; t < own.Length; t++) own[t] += more[t];
-    }
-
-    private void Accumulate()
-    {
-        foreach (var (own, _) in Each(this))
-            for (var t = 1; t < own.Length; t++) own[t] += own[t - 1];
-    }
-
-    private IEnumerable<(long[] Own, long[] Other)> Each(ContourCounts other) =>
-        [(Area, other.Area), (Length, other.Length), (Contrast, other.Contrast)];
-
-    private static int Contrasted(LabPlanes lab, int one, int other)
-    {
-        float l = lab.L[one] - lab.L[other], a = lab.A[one] - lab.A[other], b = lab.B[one] - lab.B[other];
-        return (int)(Parts * MathF.Min(Clear, 100 * MathF.Sqrt(l * l + a * a + b * b)));
     }
 }

@@ -118,6 +118,11 @@ export class Take extends EventTarget {
     return this.#send('edge/tidy', () => ({ revision: this.state.revision, window: this.#window, area }), 'edit');
   }
 
+  /** Gives a part by colour the reach that fits the photo. @param {number} area @param {number} part */
+  fitReach(area, part) {
+    return this.#send('reach/fit', () => ({ revision: this.state.revision, window: this.#window, area, part }), 'edit');
+  }
+
   /** Proposes the main subject, what is behind it, or the sky. @param {{ area: number | null, what: string }} wish */
   mainSubject(wish) {
     return this.#send('subject/main', () => ({ revision: this.state.revision, window: this.#window, ...wish }), 'edit');

@@ -102,6 +102,7 @@ export class PanelActs {
         this.further.outlineMode(this.outlineMode);
       },
       'subject-way': () => this.#subjectWay(value === 'paint' ? 'paint' : 'box'),
+      'fit-reach': () => area !== null && take.fitReach(area, part),
       'tidy-edge': () => panel.area !== null && take.tidyEdge(panel.area),
       'main-subject': () => this.take.mainSubject({ area: this.panel.area, what: value ?? 'subject' }),
       'picture-choose': () => this.further.picture(area, part),
