@@ -2,7 +2,7 @@
 import { expect, test } from '@playwright/test';
 import { PNG } from 'pngjs';
 import { shared as app } from '../support/application.mjs';
-import { clickPhoto, colourAt, dragNumber, dragPhoto, openPhoto, onPhoto, pixels, recipe, settled } from '../support/bench.mjs';
+import { clickPhoto, colourAt, dragNumber, dragPhoto, openPhoto, onPhoto, pixels, recipe, settled, undoAll } from '../support/bench.mjs';
 
 test.beforeAll(() => app.fresh());
 test.beforeEach(async ({ page }) => {
@@ -329,6 +329,43 @@ test('of several things chosen while the application is slow, the last one is sh
   for (const k of [1, 2, 0, 3]) await page.locator(`.bead[data-part="${k}"]`).click();
   await expect(page.locator('.bead[data-part="3"]')).toHaveAttribute('aria-current', 'true', { timeout: 15000 });
   await expect(page.locator('.bead[aria-current="true"]')).toHaveCount(1);
+});
+
+test('the reach of a picked shade fits the photo; the plot under it moves it, and one press fits it again', async ({ page }) => {
+  await openPhoto(page, app.url, 'drying-rail');
+  await page.evaluate(() => /** @type {any} */ (window).yarnwheel.take.commit('Empty', [{ op: 'replace', path: '/areas', value: [] }]));
+  await settled(page);
+  await clickPhoto(page, 0.56, 0.62);
+  const [{ reach, fade }] = await parts(page);
+  // The skein is kept whole, from its sunny side to the shaded one; its neighbours and the wall are not.
+  for (const [x, y] of [[0.55, 0.36], [0.57, 0.7], [0.56, 0.5]]) {
+    const [r, g, b] = await colourAt(page, x, y);
+    expect(Math.max(r, g, b) - Math.min(r, g, b)).toBeGreaterThan(20);
+  }
+  for (const [x, y] of [[0.65, 0.55], [0.42, 0.5], [0.3, 0.9]]) {
+    const [r, g, b] = await colourAt(page, x, y);
+    expect(Math.max(r, g, b) - Math.min(r, g, b)).toBeLessThan(8);
+  }
+  const plot = page.locator('#reach-plot svg');
+  await expect(plot).toHaveAttribute('aria-label', new RegExp(`taken up to ${reach}, .*; ${reach} and .* would fit`));
+  const box = await plot.boundingBox();
+  if (!box) throw new Error('no plot');
+  await page.mouse.move(box.x + 20, box.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 80, box.y + 20, { steps: 4 });
+  await page.mouse.up();
+  await settled(page);
+  const [moved] = await parts(page);
+  expect(moved.reach).toBeCloseTo(reach + 60 / box.width * 40, 0);
+  expect(moved.fade).toBe(fade);
+  await expect(page.locator('#undo')).toHaveAttribute('title', new RegExp(`Undo: Reach ${reach} → ${moved.reach}`));
+  // A hand has set it: another shade leaves it alone.
+  await clickPhoto(page, 0.565, 0.4);
+  expect((await parts(page))[0]).toMatchObject({ reach: moved.reach, fade });
+  await page.getByRole('button', { name: 'fit to photo' }).click();
+  await settled(page);
+  expect((await parts(page))[0].reach).toBeLessThan(reach + 4);
+  await undoAll(page);
 });
 
 test('a gesture that is dropped by Esc leaves nothing', async ({ page }) => {

@@ -7,7 +7,7 @@ using Yarnwheel.Core.Rendering.Operations;
 
 namespace Yarnwheel.Measure.Speed;
 
-/// <summary>The patch: its reach map, and a drag through it, beside OpenCV's flood fill of the whole picture.</summary>
+/// <summary>The patch: its reach map, and a drag through it, beside OpenCV's flood fill of the whole picture; and how far a picked shade reaches.</summary>
 internal static class PatchTable
 {
     public static IEnumerable<SpeedRow> Rows(PhotoRenderer renderer)
@@ -22,6 +22,9 @@ internal static class PatchTable
         var (map, flood) = Both(pixels, view.Region.Width, view.Region.Height, 9);
         yield return new("patch dragged: the mask of the frame", $"OpenCV flood fill, one value: {flood:F1} ms", $"{drag:F1} ms", "1 ms", drag);
         yield return new("patch pressed: the reach map of the frame", $"OpenCV flood fill of the frame: {flood:F1} ms", $"{map:F1} ms", "5 × the flood fill", map / (5 * flood));
+        // Elsewhere each time: what was read before must not serve it.
+        var fitted = Stopwatches.Median(9, i => renderer.Reaches.Of(new Light(), new ColourPart { Picks = [new ShadePick { X = 0.47 + (i + 2) * 0.001, Y = 0.45 }] }));
+        yield return new("a shade picked: its reach fitted to the photo", "–", $"{fitted:F0} ms", "50 ms", fitted / 50);
         var level = renderer.Photo.Full;
         var full = FullBytes(renderer);
         var (fullMap, fullFlood) = Both(full, level.Width, level.Height, 3);

@@ -14,30 +14,55 @@ internal sealed class LevelMask(byte[] values, int width, int height, double ste
 {
     private readonly Cover[] columns = step > 1 ? [.. Enumerable.Range(region.X, region.Width).Select(x => Cover.Of(x, step, width))] : [];
 
+    /// <summary>So many pixels of a row are looked at together: mostly all are nothing, or all.</summary>
+    private const int Chunk = 64;
+
+    /// <summary>A mean so near to nothing or all is it: what rounding left.</summary>
+    private const float Rounding = 1e-6f;
+
     /// <summary>Draws a row: smaller than the level each pixel is the mean over what it covers; else the contour is smoothed by a 3 × 3 binomial.</summary>
     /// <param name="shares">Mask of each value, 0 … 1.</param>
     /// <param name="y">On the picture, at the view's scale.</param>
     /// <param name="mask">Receives the row.</param>
-    public void Row(float[] shares, int y, Span<float> mask)
+    public void Row(ShareTable shares, int y, Span<float> mask)
     {
         if (step > 1) Mean(shares, y, mask);
-        else Smooth(shares, region.X, y, mask);
+        else Smooth(shares, y, mask);
     }
 
     /// <summary>The value of the level's pixel under the middle of a screen pixel.</summary>
     public byte At(int x, int y) =>
         values[Math.Min((int)((y + 0.5) * step), height - 1) * width + Math.Min((int)((x + 0.5) * step), width - 1)];
 
-    /// <summary>Down first, then across, so that each value of the level is looked up once a row.</summary>
-    private void Mean(float[] shares, int y, Span<float> mask)
+    private void Mean(ShareTable shares, int y, Span<float> mask)
     {
         var rows = Cover.Of(y, step, height);
-        var first = columns[0].First;
-        var length = columns[^1].First + columns[^1].Count - first;
         // So many more that three can be read from any place.
-        var down = ArrayPool<float>.Shared.Rent(length + 2);
-        down.AsSpan(length, 2).Clear();
-        var span = down.AsSpan(0, length);
+        var down = ArrayPool<float>.Shared.Rent(columns[^1].First + columns[^1].Count - columns[0].First + 2);
+        for (var x = 0; x < mask.Length; x += Chunk)
+        {
+            var own = mask.Slice(x, Math.Min(Chunk, mask.Length - x));
+            int first = columns[x].First, length = columns[x + own.Length - 1].First + columns[x + own.Length - 1].Count - first;
+            if (IsEven(shares, rows.First, rows.Count, first, length, out var share)) own.Fill(share);
+            else Mean(shares, rows, first, x, down.AsSpan(0, length + 2), own);
+        }
+        ArrayPool<float>.Shared.Return(down);
+    }
+
+    /// <summary>Whether a place of the level has one share.</summary>
+    private bool IsEven(ShareTable shares, int top, int rows, int left, int length, out float share)
+    {
+        if (!shares.IsEven(values.AsSpan(top * width + left, length), out share)) return false;
+        for (var r = 1; r < rows; r++)
+            if (!shares.IsEven(values.AsSpan((top + r) * width + left, length), out var other) || other != share) return false;
+        return true;
+    }
+
+    /// <summary>Down first, then across, so that each value of the level is looked up once a row.</summary>
+    private void Mean(ShareTable shares, Cover rows, int first, int x, Span<float> down, Span<float> mask)
+    {
+        down[^2..].Clear();
+        var span = down[..^2];
         for (var r = 0; r < rows.Count; r++)
         {
             var line = values.AsSpan((rows.First + r) * width + first, span.Length);
@@ -47,15 +72,15 @@ internal sealed class LevelMask(byte[] values, int width, int height, double ste
             else
                 for (var i = 0; i < line.Length; i++) span[i] += weight * shares[line[i]];
         }
-        if (step <= 2) Narrow(down, first, mask);
-        else Wide(span, first, mask);
-        ArrayPool<float>.Shared.Return(down);
+        if (step <= 2) Narrow(down, columns.AsSpan(x, mask.Length), mask);
+        else Wide(span, columns.AsSpan(x, mask.Length), mask);
+        foreach (ref var m in mask) m = m < Rounding ? 0 : m > 1 - Rounding ? 1 : m;
     }
 
     /// <summary>Of three pixels of the level at most: those that a screen pixel does not cover weigh nothing.</summary>
-    private void Narrow(ReadOnlySpan<float> down, int first, Span<float> mask)
+    private static void Narrow(ReadOnlySpan<float> down, ReadOnlySpan<Cover> covers, Span<float> mask)
     {
-        ReadOnlySpan<Cover> covers = columns;
+        var first = covers[0].First;
         for (var x = 0; x < mask.Length; x++)
         {
             ref readonly var cover = ref covers[x];
@@ -65,11 +90,12 @@ internal sealed class LevelMask(byte[] values, int width, int height, double ste
         }
     }
 
-    private void Wide(ReadOnlySpan<float> down, int first, Span<float> mask)
+    private static void Wide(ReadOnlySpan<float> down, ReadOnlySpan<Cover> covers, Span<float> mask)
     {
+        var first = covers[0].First;
         for (var x = 0; x < mask.Length; x++)
         {
-            ref readonly var cover = ref columns[x];
+            ref readonly var cover = ref covers[x];
             var at = cover.First - first;
             var sum = cover.FirstWeight * down[at];
             for (var c = 1; c < cover.Count; c++) sum += cover.Weight(c) * down[at + c];
@@ -77,19 +103,29 @@ internal sealed class LevelMask(byte[] values, int width, int height, double ste
         }
     }
 
-    private void Smooth(float[] shares, int x0, int y, Span<float> mask)
+    private void Smooth(ShareTable shares, int y, Span<float> mask)
     {
         var row = Math.Min((int)((y + 0.5) * step), height - 1);
-        var above = Math.Max(0, row - 1) * width;
-        var below = Math.Min(height - 1, row + 1) * width;
-        var here = row * width;
-        for (var x = 0; x < mask.Length; x++)
+        int top = Math.Max(0, row - 1), bottom = Math.Min(height - 1, row + 1);
+        for (var x = 0; x < mask.Length; x += Chunk)
         {
-            var column = Math.Min((int)((x0 + x + 0.5) * step), width - 1);
-            var left = Math.Max(0, column - 1);
-            var right = Math.Min(width - 1, column + 1);
-            float Down(int c) => shares[values[above + c]] + 2 * shares[values[here + c]] + shares[values[below + c]];
-            mask[x] = (Down(left) + 2 * Down(column) + Down(right)) * 0.0625f;
+            var own = mask.Slice(x, Math.Min(Chunk, mask.Length - x));
+            int left = Math.Max(0, Column(x) - 1), right = Math.Min(width - 1, Column(x + own.Length - 1) + 1);
+            if (IsEven(shares, top, bottom - top + 1, left, right - left + 1, out var share)) own.Fill(share);
+            else Smooth(shares, top * width, row * width, bottom * width, x, own);
         }
     }
+
+    private void Smooth(ShareTable shares, int above, int here, int below, int x, Span<float> mask)
+    {
+        for (var k = 0; k < mask.Length; k++)
+        {
+            var column = Column(x + k);
+            float Down(int c) => shares[values[above + c]] + 2 * shares[values[here + c]] + shares[values[below + c]];
+            mask[k] = (Down(Math.Max(0, column - 1)) + 2 * Down(column) + Down(Math.Min(width - 1, column + 1))) * 0.0625f;
+        }
+    }
+
+    /// <summary>The level's column under the middle of a pixel of the row.</summary>
+    private int Column(int x) => Math.Min((int)((region.X + x + 0.5) * step), width - 1);
 }

@@ -47,10 +47,10 @@ internal sealed class PatchPartPlan(PatchPart part, PhotoSteps steps) : PartPlan
     }
 
     /// <summary>The mask of each value of a reach map.</summary>
-    private float[] Shares(double reach)
+    private ShareTable Shares(double reach)
     {
         var shares = new float[256];
         for (var v = 0; v < 256; v++) shares[v] = Likeness.Step(v, (float)reach, (float)part.Fade);
-        return shares;
+        return new ShareTable(shares);
     }
 }

@@ -15,7 +15,7 @@ internal sealed class SubjectOperation(SubjectPart part, PhotoSteps steps) : Ope
     /// <summary>How far from the cut's contour the mask may change, pixels of the picture that was cut.</summary>
     private const double Band = 4;
 
-    private static readonly float[] Shares = [.. Enumerable.Range(0, 256).Select(v => v / 255f)];
+    private static readonly ShareTable Shares = new([.. Enumerable.Range(0, 256).Select(v => v / 255f)]);
 
     public override int Reach(double scale) => 0;
 

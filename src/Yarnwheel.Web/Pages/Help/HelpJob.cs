@@ -23,7 +23,7 @@ public sealed record HelpJob(string Code, string Title, IReadOnlyList<string> St
         ]),
         new("limit", "A colour, but only in one place",
         [
-            "Click the colour. Everything of that colour stays.",
+            "Click the colour. Everything of that colour stays; further clicks and the reach take more or less.",
             "Press + at the end of the area’s string and choose “by outline”.",
             "Draw round the place, and close the loop at its first node.",
             "Choose “limit to”: only what both parts keep stays.",

@@ -73,7 +73,7 @@ export class ReachPlot {
       kept.push(`${x(part.reach + t * part.fade).toFixed(1)} ${(1 + (HEIGHT - 1) * t * t * (3 - 2 * t)).toFixed(1)}`);
     }
     const fitted = x(reach + fade / 2).toFixed(1);
-    svg.innerHTML = `<path class="tones-result" d="M0 ${HEIGHT}L${bars}L${WIDTH} ${HEIGHT}Z"/><path class="reach-taken" d="M0 ${HEIGHT}V1L${kept.join('L')}Z"/><path class="reach-fit" d="M${fitted} 0V${HEIGHT}"/>`;
+    svg.innerHTML = `<path class="reach-shares" d="M0 ${HEIGHT}L${bars}L${WIDTH} ${HEIGHT}Z"/><path class="reach-taken" d="M0 ${HEIGHT}V1L${kept.join('L')}Z"/><path class="reach-fit" d="M${fitted} 0V${HEIGHT}"/>`;
     svg.setAttribute('aria-label', `How much of the photo lies how far from the picked shades; taken up to ${part.reach}, easing to ${Math.round(10 * (part.reach + part.fade)) / 10}; ${reach} and ${Math.round(10 * (reach + fade)) / 10} would fit`);
   }
 
