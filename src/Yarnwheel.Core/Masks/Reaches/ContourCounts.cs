@@ -30,7 +30,7 @@ internal sealed class ContourCounts
 
     /// <summary>How clear a contour the border runs along on average, hundredths of OKLab, 0 … 8.</summary>
     /// <param name="threshold">At which.</param>
-    public double Clarity(int threshold) => (double)Contrast[threshold] / Parts / Math.Max(1, Length[threshold]);
+    public double Distinctness(int threshold) => (double)Contrast[threshold] / Parts / Math.Max(1, Length[threshold]);
 
     /// <param name="lab">The picture.</param>
     /// <param name="steps">Of each of its pixels.</param>

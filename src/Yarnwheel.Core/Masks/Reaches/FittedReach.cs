@@ -46,7 +46,7 @@ internal static class FittedReach
         {
             var growth = Math.Log((taken[t + Around] + Speck) / (taken[t - Around] + Speck)) / Math.Log((double)(t + Around) / (t - Around));
             var unusual = Math.Log(t / (Usual * ColourSteps.OfHundredth));
-            var score = Math.Log(Math.Max(Unclear, joined.Clarity(t))) + Growth * growth + Share * taken[t] / all + Joined * Math.Log((joined.Area[t] + Speck) / (taken[t] + Speck))
+            var score = Math.Log(Math.Max(Unclear, joined.Distinctness(t))) + Growth * growth + Share * taken[t] / all + Joined * Math.Log((joined.Area[t] + Speck) / (taken[t] + Speck))
                 + Unusual * unusual * unusual + Tiny * Math.Log((taken[t] + 1) / (taken[t] + 1 + Small * all));
             if (score > highest) (best, highest) = (t, score);
         }
