@@ -10,8 +10,9 @@ const MOST = 40;
 
 /** Under the shades of a part by colour: how much of the photo lies how far from them, and how far the mask takes it. */
 export class ReachPlot {
-  /** @type {Reading | null} */
+  /** What is known, and of which part. @type {Reading | null} */
   #reading = null;
+  #known = '';
   #turn = 0;
   /** @type {{ x: number, reach: number, moved: boolean } | null} */
   #drag = null;
@@ -44,10 +45,10 @@ export class ReachPlot {
   async #load() {
     const turn = ++this.#turn;
     const { area, part } = this.#plot?.dataset ?? {};
-    if (area === undefined || part === undefined) {
-      this.#reading = null;
-      return;
-    }
+    if (area === undefined || part === undefined) return;
+    // Another part's plot is none of this one's.
+    if (this.#known !== this.#path) this.#reading = null;
+    this.#known = this.#path;
     this.#draw();
     try {
       const reading = await getJson(`${this.take.url}/reach?area=${area}&part=${part}`);
