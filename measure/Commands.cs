@@ -129,21 +129,21 @@ internal static class Commands
         var aside = new Option<bool>("--aside") { Description = "The things that were put aside before anything was tuned." };
         var fresh = new Option<bool>("--fresh") { Description = "The things that were made when all others had been looked at." };
         var latest = new Option<bool>("--latest") { Description = "The things that were made when those had been looked at, too." };
-        var photographs = new Option<bool>("--photographs") { Description = "Open photographs with traced subjects (measure/open-pictures fetches them); with --aside those that nothing was tuned on." };
+        var photographs = new Option<bool>("--photographs") { Description = "Open photographs with traced subjects (measure/open-pictures fetches them); with --aside those that nothing was tuned on, with --latest those traced last that nothing was learnt from." };
         var readings = new Option<bool>("--readings") { Description = "Each reading of six kinds of gestures, without grabCut." };
         var corrections = new Option<bool>("--corrections") { Description = "Four kinds of gestures, and five corrections of each, without grabCut." };
         var fit = new Option<bool>("--fit") { Description = "Fits what speaks for a reading." };
         var strands = new Option<bool>("--strands") { Description = "One stroke along thin things, on all scenes and 120 made at random." };
-        var learn = new Option<int?>("--learn") { Description = "Learns what speaks for a place, from so many things made at random, and writes it where the core has it." };
+        var learn = new Option<int?>("--learn") { Description = "Learns what speaks for a place, from so many things made at random and from traced photographs, and writes it where the core has it." };
         var learnt = new Option<int?>("--learnt") { Description = "What was learnt, on all scenes and so many made at random that nothing was learnt from; with --only, each of them." };
         var unboxed = new Option<bool>("--unboxed") { Description = "With --learnt: strokes without a box." };
         var command = new Command("subjects", "Subjects beside grabCut.") { box, only, pictures, aside, fresh, latest, photographs, readings, corrections, fit, strands, learn, learnt, unboxed };
         command.SetAction(parsed =>
         {
-            var use = parsed.GetValue(photographs) ? parsed.GetValue(aside) ? SceneUse.PhotographsAside : SceneUse.Photographs
+            var use = parsed.GetValue(photographs) ? parsed.GetValue(aside) ? SceneUse.PhotographsAside : parsed.GetValue(latest) ? SceneUse.PhotographsLater : SceneUse.Photographs
                 : parsed.GetValue(aside) ? SceneUse.Aside : parsed.GetValue(fresh) ? SceneUse.Fresh : parsed.GetValue(latest) ? SceneUse.Latest : SceneUse.Tuned;
             if (parsed.GetValue(fit)) ReadingFit.Print();
-            else if (parsed.GetValue(learn) is { } scenes) ReadingLearner.Learn("src/Yarnwheel.Core/Masks/Learnt/readings.weights", scenes);
+            else if (parsed.GetValue(learn) is { } scenes) ReadingLearner.Learn("src/Yarnwheel.Core/Masks/Learnt/readings.weights", scenes, times: 16);
             else if (parsed.GetValue(learnt) is { } unseen) LearntTable.Print(unseen, !parsed.GetValue(unboxed), each: parsed.GetValue(only) is not null, isShort: false);
             else if (parsed.GetValue(strands)) StrandTable.Print(120);
             else if (parsed.GetValue(readings)) ReadingTable.Print(parsed.GetValue(only), use);
@@ -166,7 +166,7 @@ internal static class Commands
         SubjectTable.Print(boxAlone: false, null, null, SceneUse.Fresh, most: 1);
         foreach (var isBoxed in (bool[])[true, false]) LearntTable.Print(1, isBoxed, each: false, isShort: true);
         var learnt = Path.GetTempFileName();
-        ReadingLearner.Learn(learnt, 1);
+        ReadingLearner.Learn(learnt, 1, times: 0);
         File.Delete(learnt);
         KernelTable.Print();
         SpeedTable.Print(2, 3, 1);

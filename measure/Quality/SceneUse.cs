@@ -23,4 +23,7 @@ internal enum SceneUse
 
     /// <summary>More of them, put aside before.</summary>
     PhotographsAside,
+
+    /// <summary>More again, traced with those that are learnt from and put aside before anything was learnt.</summary>
+    PhotographsLater,
 }

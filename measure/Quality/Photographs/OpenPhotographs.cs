@@ -12,7 +12,7 @@ internal static class OpenPhotographs
     public static bool AreThere => Directory.Exists(Expected());
 
     /// <summary>The names of their files, those apart of which nothing was tuned on.</summary>
-    public static IEnumerable<string> Files(bool aside) => Outlines.All.GroupBy(o => o.File).Where(f => f.All(o => o.IsAside) == aside).Select(f => f.Key);
+    public static IEnumerable<string> Files(bool aside) => Outlines.All.GroupBy(o => o.File).Where(f => f.All(o => o.Use == OutlineUse.Aside) == aside).Select(f => f.Key);
 
     /// <summary>A photograph at its full size and smaller ones.</summary>
     /// <param name="file">Its name.</param>

@@ -7,7 +7,7 @@ internal static class OutlinedScenes
 {
     private const int Most = 1_300_000;
 
-    public static IEnumerable<SubjectScene> All(bool aside) => Outlines.All.Where(o => o.IsAside == aside).Select(Of);
+    public static IEnumerable<SubjectScene> All(OutlineUse use) => Outlines.All.Concat(LearningOutlines.All).Where(o => o.Use == use).Select(Of);
 
     private static SubjectScene Of(Outlined outlined)
     {

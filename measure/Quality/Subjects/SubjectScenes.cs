@@ -16,7 +16,9 @@ internal static class SubjectScenes
     public static IEnumerable<SubjectScene> All(SceneUse use) => use switch
     {
         SceneUse.Tuned => Demo("demo").Concat(Composed()).Concat(Drawn()).Concat(ThingScenes.All(use)),
-        SceneUse.Photographs or SceneUse.PhotographsAside => OutlinedScenes.All(use == SceneUse.PhotographsAside),
+        SceneUse.Photographs => OutlinedScenes.All(OutlineUse.Tuned),
+        SceneUse.PhotographsAside => OutlinedScenes.All(OutlineUse.Aside),
+        SceneUse.PhotographsLater => OutlinedScenes.All(OutlineUse.Later),
         _ => ThingScenes.All(use),
     };
 

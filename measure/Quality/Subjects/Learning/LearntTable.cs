@@ -6,7 +6,7 @@ using Yarnwheel.Measure.Quality.Subjects.Randomised;
 
 namespace Yarnwheel.Measure.Quality.Subjects.Learning;
 
-/// <summary>What was learnt, on scenes that nothing was learnt from: overlap of superpixels with the subject.</summary>
+/// <summary>What was learnt, on scenes that nothing was learnt from (but for the first photographs): overlap of superpixels with the subject.</summary>
 internal static class LearntTable
 {
     private const int Unseen = 9_000_000;
@@ -49,7 +49,7 @@ internal static class LearntTable
     private static IEnumerable<(string Set, SubjectScene Scene, BytePixels Photo)> Judging()
     {
         // Photographs are looked at where they were fetched.
-        foreach (var use in ((SceneUse[])[SceneUse.Tuned, SceneUse.Aside, SceneUse.Fresh, SceneUse.Latest, SceneUse.Photographs]).Where(u => u != SceneUse.Photographs || OpenPhotographs.AreThere))
+        foreach (var use in ((SceneUse[])[SceneUse.Tuned, SceneUse.Aside, SceneUse.Fresh, SceneUse.Latest]).Concat(OpenPhotographs.AreThere ? [SceneUse.Photographs, SceneUse.PhotographsAside, SceneUse.PhotographsLater] : []))
             foreach (var scene in SubjectScenes.All(use)) yield return ($"subjects, {use}", scene, scene.Photo);
         foreach (var (scene, capture, _) in HardScenes.All())
             yield return ("edges", SubjectScene.Of(scene.Name, [], scene.Width, scene.Height, scene.Alpha, isCompact: false), capture.Photo(scene));

@@ -1,9 +1,10 @@
 using Yarnwheel.Core.Masks.Subjects;
+using Yarnwheel.Core.Photos;
 using Yarnwheel.Measure.Quality.Subjects.Randomised;
 
 namespace Yarnwheel.Measure.Quality.Subjects.Learning;
 
-/// <summary>Learns from things made at random what speaks how much for a place.</summary>
+/// <summary>Learns from things made at random and from traced photographs what speaks how much for a place.</summary>
 internal static class ReadingLearner
 {
     private const int Hidden = 64;
@@ -22,11 +23,17 @@ internal static class ReadingLearner
     private sealed record Lesson(Half[] Rows, float[] Shares, float[] Weights, int Own);
 
     /// <param name="path">Where what was learnt is written.</param>
-    /// <param name="scenes">How many.</param>
-    public static void Learn(string path, int scenes)
+    /// <param name="scenes">How many are made at random.</param>
+    /// <param name="times">How often each traced photograph is looked at, each time otherwise; 0 for none of them.</param>
+    public static void Learn(string path, int scenes, int times)
     {
-        var lessons = new Lesson?[Gestures * scenes];
-        Parallel.For(0, scenes, new ParallelOptions { MaxDegreeOfParallelism = Environment.ProcessorCount }, s => Lessons(First + s).ToArray().CopyTo(lessons, Gestures * s));
+        var photographs = times == 0 ? null : RandomPhotographs.All();
+        var lessons = new Lesson?[Gestures * (scenes + times * (photographs?.Count ?? 0))];
+        Parallel.For(0, lessons.Length / Gestures, new ParallelOptions { MaxDegreeOfParallelism = Environment.ProcessorCount }, s =>
+        {
+            var (scene, photo) = s < scenes ? RandomThings.Of(First + s) : photographs!.Of(s - scenes);
+            Lessons(scene, photo, new Random(First + s)).ToArray().CopyTo(lessons, Gestures * s);
+        });
         Lesson[] known = [.. lessons.OfType<Lesson>()];
         var mean = known.Sum(l => l.Weights.Sum()) / known.Sum(l => l.Weights.Length);
         var network = PerceptronTrainer.Fit([.. known.SelectMany(l => l.Rows)], [.. known.SelectMany(l => l.Shares)], [.. known.SelectMany(l => l.Weights.Select(w => MathF.Min(MostWeight, w / mean)))], known[0].Own, Hidden);
@@ -34,10 +41,8 @@ internal static class ReadingLearner
         network.Write(writer);
     }
 
-    private static IEnumerable<Lesson> Lessons(int seed)
+    private static IEnumerable<Lesson> Lessons(SubjectScene scene, BytePixels photo, Random random)
     {
-        var random = new Random(seed);
-        var (scene, photo) = RandomThings.Of(seed);
         foreach (var (_, gesture) in WeighedGesture.All(photo, scene.Alpha, RandomGesture.Of(scene, random), isBoxed: true))
         {
             var (open, figures) = (WeighedPlaces.Open(gesture.Ground), PlaceFigures.Of(gesture.Picture, gesture.Ground, gesture.Cuts, gesture.Tree));

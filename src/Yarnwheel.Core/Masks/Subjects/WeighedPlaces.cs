@@ -4,7 +4,7 @@ using Yarnwheel.Core.Masks.Segments;
 namespace Yarnwheel.Core.Masks.Subjects;
 
 /// <summary>Each place of a gesture's box weighed by all that its readings say: how likely it belongs to the subject, and by that how likely a reading is right.</summary>
-/// <remarks>What speaks how much was learnt from things made at random (measure -- subjects --learn).</remarks>
+/// <remarks>What speaks how much was learnt from things made at random and from traced photographs (measure -- subjects --learn).</remarks>
 internal sealed class WeighedPlaces
 {
     /// <summary>What was told is as sure as this, natural logarithm of the odds.</summary>
