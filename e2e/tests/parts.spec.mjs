@@ -352,6 +352,13 @@ test('the reach of a picked shade fits the photo; the plot under it moves it, an
   if (!box) throw new Error('no plot');
   await page.mouse.move(box.x + 20, box.y + 20);
   await page.mouse.down();
+  await page.mouse.move(box.x + 50, box.y + 20, { steps: 4 });
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  await settled(page);
+  expect((await parts(page))[0].reach).toBe(reach);
+  await page.mouse.move(box.x + 20, box.y + 20);
+  await page.mouse.down();
   await page.mouse.move(box.x + 80, box.y + 20, { steps: 4 });
   await page.mouse.up();
   await settled(page);

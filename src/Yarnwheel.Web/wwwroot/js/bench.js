@@ -89,7 +89,7 @@ new HueAmounts(wheel, take, work);
 const leftOver = new LeftOver(take, panel, stage, /** @type {HTMLButtonElement} */ (get('left-over-count')));
 const doubts = new Doubts(work, stage);
 const readings = new Readings(work);
-new ReachPlot(panel, take);
+const reachPlot = new ReachPlot(panel, take);
 panel.addEventListener('drawn', () => acts.showSubjectWay(hands.subject.way));
 const tones = new Tones(get('tones-strip'), take, work, new ToneHandles(get('tone-handles'), work));
 const lens = new Lens(/** @type {HTMLCanvasElement} */ (get('lens')), view, stage, () => !hands.pulling && CHOOSING.has(panel.begin ?? work.part?.kind ?? 'colour'));
@@ -219,7 +219,7 @@ function setZoom(zoom) {
 }
 
 function escape() {
-  if (stage.key('Escape')) return;
+  if (stage.key('Escape') || reachPlot.drop()) return;
   crossHair.hide();
   if (hands.pulling) setPulling(false);
   else if (drawer.isOpen) drawer.close();

@@ -26,7 +26,7 @@ export class ReachPlot {
     panel.element.addEventListener('pointerdown', event => this.#down(event));
     panel.element.addEventListener('pointermove', event => this.#move(event));
     panel.element.addEventListener('pointerup', () => this.#up());
-    panel.element.addEventListener('pointercancel', () => this.#drop());
+    panel.element.addEventListener('pointercancel', () => this.drop());
   }
 
   get #plot() {
@@ -105,9 +105,12 @@ export class ReachPlot {
     else if (drag?.moved) this.take.setDraft(null);
   }
 
-  #drop() {
-    if (this.#drag?.moved) this.take.setDraft(null);
+  /** Leaves the reach as it was before the drag. @returns {boolean} whether there was one */
+  drop() {
+    const drag = this.#drag;
     this.#drag = null;
+    if (drag?.moved) this.take.setDraft(null);
+    return drag !== null;
   }
 
   /** @param {number} reach @returns {import('../take.js').Operation[]} */
