@@ -16,9 +16,11 @@ internal static class OpenPhotographs
 
     /// <summary>A photograph at its full size and smaller ones.</summary>
     /// <param name="file">Its name.</param>
-    public static Pyramid Read(string file) => Pyramid.Build(Reader.Read(Path.Combine(Folder(), file)).Pixels);
+    /// <exception cref="FileNotFoundException">It was not fetched.</exception>
+    public static Pyramid Read(string file) => Pyramid.Build(Reader.Read(PathOf(file)).Pixels);
 
-    private static string Folder() => AreThere ? Expected() : throw new DirectoryNotFoundException($"The open photographs are not there: measure/open-pictures fetches them to {Expected()}.");
+    private static string PathOf(string file) => Path.Combine(Expected(), file) is var path && File.Exists(path) ? path
+        : throw new FileNotFoundException($"An open photograph is not there, {file}: measure/open-pictures fetches all of them to {Expected()}.");
 
     private static string Expected()
     {

@@ -219,7 +219,8 @@ function setZoom(zoom) {
 }
 
 function escape() {
-  if (stage.key('Escape') || reachPlot.drop()) return;
+  // A drag that is under way goes first, whatever is begun on the photo.
+  if (reachPlot.drop() || stage.key('Escape')) return;
   crossHair.hide();
   if (hands.pulling) setPulling(false);
   else if (drawer.isOpen) drawer.close();
