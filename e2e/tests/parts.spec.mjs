@@ -357,6 +357,7 @@ test('the reach of a picked shade fits the photo; the plot under it moves it, an
   await page.mouse.up();
   await settled(page);
   expect((await parts(page))[0].reach).toBe(reach);
+  await expect(page.getByLabel('Reach', { exact: true })).toHaveValue(String(reach));
   await page.mouse.move(box.x + 20, box.y + 20);
   await page.mouse.down();
   await page.mouse.move(box.x + 80, box.y + 20, { steps: 4 });

@@ -21,11 +21,16 @@ export function wireNumbers(place, take) {
   }
 }
 
-/** Shows in the numbers what is being dragged elsewhere. @param {HTMLElement} place @param {import('../take.js').Take} take */
+/** Numbers that show what is being dragged elsewhere. @type {WeakSet<HTMLElement>} */
+const following = new WeakSet();
+
+/** Shows in the numbers what is being dragged elsewhere, and what the recipe has again when that is dropped. @param {HTMLElement} place @param {import('../take.js').Take} take */
 export function followDraft(place, take) {
   const drafted = new Map((take.draft ?? []).map(step => [step.path, step.value]));
   for (const element of /** @type {NodeListOf<HTMLElement>} */ (place.querySelectorAll('.number[data-path^="/"]'))) {
-    const value = drafted.get(element.dataset.path ?? '');
+    const path = element.dataset.path ?? '';
+    const value = drafted.get(path) ?? (following.delete(element) ? take.at(path) : undefined);
+    if (drafted.has(path)) following.add(element);
     if (typeof value === 'number' && !element.classList.contains('is-dragged') && !element.contains(document.activeElement)) showNumber(element, value);
   }
 }
