@@ -26,7 +26,7 @@ internal static class Commands
         Speeds("masks", "Patches and edges.", (own, _) => Each(m => m.Renderer(own) is var r ? PatchTable.Rows(r).Concat(EdgeTable.Rows(r)) : [])),
         Speeds("cuts", "Subjects.", (own, _) => Each(m => SubjectRows.Rows(m.Renderer(own)))),
         Of("kernels", "What a frame is made of.", KernelTable.Print),
-        Faulty(), Sets(), Short(), Photos(), Width(), Copy(), Frame(), Set(),
+        Faulty(), Sets(), Short(), Photos(), Width(), Copy(), Frame(), Set(), Command(),
     };
 
     private static Command Faulty()
@@ -38,6 +38,16 @@ internal static class Commands
         var seed = new Option<int>("--seed") { Description = "Of what is random.", DefaultValueFactory = _ => 1 };
         var command = new Command("faults", "What the application bears: kills, spoilt files, many Benches, and its memory after it.") { program, kills, files, photos, seed };
         command.SetAction(parsed => FaultTable.PrintAsync(Path.GetFullPath(parsed.GetValue(program)!), parsed.GetValue(kills), parsed.GetValue(files), parsed.GetValue(photos), parsed.GetValue(seed)));
+        return command;
+    }
+
+    private static Command Command()
+    {
+        var program = new Option<string>("--program") { Description = "The command as it is published.", DefaultValueFactory = _ => "src/Yarnwheel.Cli/bin/Release/net10.0/linux-x64/publish/yarnwheel" };
+        var recipe = new Option<string>("--recipe") { Description = "That is checked.", DefaultValueFactory = _ => "demo/drying-rail.recipe.json" };
+        var runs = new Option<int>("--runs") { Description = "How often.", DefaultValueFactory = _ => 11 };
+        var command = new Command("command", "What the published command takes from its start on.") { program, recipe, runs };
+        command.SetAction(parsed => CommandTable.Print(Path.GetFullPath(parsed.GetValue(program)!), parsed.GetValue(recipe)!, parsed.GetValue(runs)));
         return command;
     }
 
@@ -135,15 +145,17 @@ internal static class Commands
         var fit = new Option<bool>("--fit") { Description = "Fits what speaks for a reading." };
         var strands = new Option<bool>("--strands") { Description = "One stroke along thin things, on all scenes and 120 made at random." };
         var learn = new Option<int?>("--learn") { Description = "Learns what speaks for a place, from so many things made at random and from traced photographs, and writes it where the core has it." };
+        var learnCorrections = new Option<int?>("--learn-corrections") { Description = "The same of what speaks for a place going with a correction." };
         var learnt = new Option<int?>("--learnt") { Description = "What was learnt, on all scenes and so many made at random that nothing was learnt from; with --only, each of them." };
         var unboxed = new Option<bool>("--unboxed") { Description = "With --learnt: strokes without a box." };
-        var command = new Command("subjects", "Subjects beside grabCut.") { box, only, pictures, aside, fresh, latest, photographs, readings, corrections, fit, strands, learn, learnt, unboxed };
+        var command = new Command("subjects", "Subjects beside grabCut.") { box, only, pictures, aside, fresh, latest, photographs, readings, corrections, fit, strands, learn, learnCorrections, learnt, unboxed };
         command.SetAction(parsed =>
         {
             var use = parsed.GetValue(photographs) ? parsed.GetValue(aside) ? SceneUse.PhotographsAside : parsed.GetValue(latest) ? SceneUse.PhotographsLater : SceneUse.Photographs
                 : parsed.GetValue(aside) ? SceneUse.Aside : parsed.GetValue(fresh) ? SceneUse.Fresh : parsed.GetValue(latest) ? SceneUse.Latest : SceneUse.Tuned;
             if (parsed.GetValue(fit)) ReadingFit.Print();
             else if (parsed.GetValue(learn) is { } scenes) ReadingLearner.Learn("src/Yarnwheel.Core/Masks/Learnt/readings.weights", scenes, times: 16);
+            else if (parsed.GetValue(learnCorrections) is { } corrected) CorrectionLearner.Learn("src/Yarnwheel.Core/Masks/Learnt/corrections.weights", corrected, times: 12);
             else if (parsed.GetValue(learnt) is { } unseen) LearntTable.Print(unseen, !parsed.GetValue(unboxed), each: parsed.GetValue(only) is not null, isShort: false);
             else if (parsed.GetValue(strands)) StrandTable.Print(120);
             else if (parsed.GetValue(readings)) ReadingTable.Print(parsed.GetValue(only), use);
@@ -167,6 +179,7 @@ internal static class Commands
         foreach (var isBoxed in (bool[])[true, false]) LearntTable.Print(1, isBoxed, each: false, isShort: true);
         var learnt = Path.GetTempFileName();
         ReadingLearner.Learn(learnt, 1, times: 0);
+        CorrectionLearner.Learn(learnt, 1, times: 0);
         File.Delete(learnt);
         KernelTable.Print();
         SpeedTable.Print(2, 3, 1);

@@ -1,4 +1,4 @@
-using Yarnwheel.Core.Masks.Subjects;
+using Yarnwheel.Core.Masks.Gestures;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 using Yarnwheel.Core.Rendering.Operations;
@@ -13,14 +13,14 @@ public class CorrectionTests
     public void A_correction_counts_from_both_sides_on()
     {
         var first = new SubjectPart { Inside = [[At(0.5, 0.5)]] };
-        Assert.Null(Corrections.Before(first));
-        Assert.Null(Corrections.Before(first with { Outside = [[At(0.1, 0.1)]] }));
+        Assert.Null(GestureTurns.Before(first));
+        Assert.Null(GestureTurns.Before(first with { Outside = [[At(0.1, 0.1)]] }));
         var corrected = first with { Outside = [[At(0.1, 0.1) with { Turn = 2 }], [At(0.2, 0.1) with { Turn = 4 }]], Inside = [[At(0.5, 0.5) with { Turn = 5 }], [At(0.6, 0.5) with { Turn = 3 }]] };
-        var before = Corrections.Before(corrected)!;
+        var before = GestureTurns.Before(corrected)!;
         Assert.Equal(0.6, Assert.Single(before.Inside)[0].X);
-        Assert.Equal(0.5, Assert.Single(Corrections.Last(corrected).Inside)[0].X);
-        Assert.Empty(Corrections.Last(corrected).Outside);
-        Assert.Equal(0.1, Assert.Single(Corrections.Before(before)!.Outside)[0].X);
+        Assert.Equal(0.5, Assert.Single(GestureTurns.Last(corrected).Inside)[0].X);
+        Assert.Empty(GestureTurns.Last(corrected).Outside);
+        Assert.Equal(0.1, Assert.Single(GestureTurns.Before(before)!.Outside)[0].X);
     }
 
     [Fact]
@@ -57,12 +57,12 @@ public class CorrectionTests
     public void With_a_box_every_stroke_drawn_later_is_held_against_what_it_gave()
     {
         var stroked = Boxed with { Inside = [[At(0.5, 0.5) with { Turn = 1 }]] };
-        var before = Corrections.Before(stroked)!;
+        var before = GestureTurns.Before(stroked)!;
         Assert.Equal(Boxed.Box, before.Box);
         Assert.Empty(before.Inside);
         // What is told with it, without a turn, is not.
-        Assert.Null(Corrections.Before(Boxed with { Inside = [[At(0.5, 0.5)]], Outside = [[At(0.1, 0.1)]] }));
-        Assert.Null(Corrections.Before(Boxed with { Inside = [[At(0.5, 0.5)]] }));
+        Assert.Null(GestureTurns.Before(Boxed with { Inside = [[At(0.5, 0.5)]], Outside = [[At(0.1, 0.1)]] }));
+        Assert.Null(GestureTurns.Before(Boxed with { Inside = [[At(0.5, 0.5)]] }));
     }
 
     [Fact]
@@ -130,13 +130,13 @@ public class CorrectionTests
         var findings = new PhotoRenderer(Pictures.Pyramid(rgb, Width, Height)).Findings;
         foreach (var part in (SubjectPart[])[Boxed with { Inside = [[.. inside]], Width = 0.02 }, Boxed with { Inside = [[.. inside]], Outside = [[.. outside]], Width = 0.02 }])
         {
-            Assert.True(Corrections.MayTell(part));
+            Assert.True(GestureTurns.MayTell(part));
             Assert.Equal(Mask(rgb, AtOnce(part)), Mask(rgb, part));
             Assert.Equal(findings.SubjectReadings(AtOnce(part)), findings.SubjectReadings(part));
         }
         // Of a correction the readings are those of what it corrects.
         Assert.Equal(findings.SubjectReadings(Boxed), findings.SubjectReadings(Boxed with { Inside = [[.. dab]], Width = 0.02 }));
-        Assert.False(Corrections.MayTell(Boxed with { Inside = [[.. inside], [dab[0] with { Turn = 3 }, dab[1]]], Outside = [[.. outside]] }));
+        Assert.False(GestureTurns.MayTell(Boxed with { Inside = [[.. inside], [dab[0] with { Turn = 3 }, dab[1]]], Outside = [[.. outside]] }));
     }
 
     [Fact]

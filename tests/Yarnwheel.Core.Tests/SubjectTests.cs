@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
 using OpenCvSharp;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Gestures;
+using Yarnwheel.Core.Masks.Readings;
 using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;

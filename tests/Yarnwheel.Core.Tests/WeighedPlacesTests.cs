@@ -1,6 +1,8 @@
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Gestures;
+using Yarnwheel.Core.Masks.Learnt;
+using Yarnwheel.Core.Masks.Readings;
 using Yarnwheel.Core.Masks.Segments;
-using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Rendering;
 using Yarnwheel.Core.Rendering.Operations;
@@ -19,7 +21,7 @@ public class WeighedPlacesTests
     public void What_was_learnt_fits_its_figures()
     {
         var (picture, ground, cuts, tree) = Solved(Plate(), Stroked);
-        Assert.Equal(WeighedPlaces.Learnt.Inputs, PlaceFigures.Of(picture, ground, cuts, tree).Count + GestureFigures.Of(picture, ground, cuts).Length);
+        Assert.Equal(LearntNetworks.Readings.Inputs, PlaceFigures.Of(picture, ground, cuts, tree).Count + GestureFigures.Of(picture, ground, cuts).Length);
     }
 
     [Fact]

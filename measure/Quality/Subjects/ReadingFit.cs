@@ -1,4 +1,6 @@
 using System.Globalization;
+using Yarnwheel.Core.Masks.Gestures;
+using Yarnwheel.Core.Masks.Readings;
 using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Measure.Quality.Subjects.Learning;
 

@@ -46,5 +46,8 @@ internal static class ReadingTable
         ("one click", g => g with { Box = null, Outside = [], Inside = g.Inside.IsEmpty ? [] : [[g.Inside[0][0]]] }),
     ];
 
+    /// <summary>So many of them, the first, are corrected.</summary>
+    public const int Corrected = 4;
+
     public static string Figure(double value) => value.ToString("F3", CultureInfo.InvariantCulture);
 }

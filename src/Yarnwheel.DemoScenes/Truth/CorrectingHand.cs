@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;
 
@@ -15,21 +16,19 @@ internal static class CorrectingHand
     /// <returns>The gesture with one stroke more; the same where nothing is wrong.</returns>
     public static SubjectPart Correct(float[] mask, float[] alpha, int width, int height, SubjectPart gesture)
     {
-        bool IsWrong(int i, bool missing) => missing ? mask[i] < 0.5f && alpha[i] >= 0.5f : mask[i] >= 0.5f && alpha[i] < 0.5f;
-        var (most, meant, within) = (0, Array.Empty<bool>(), false);
-        foreach (var missing in (bool[])[true, false])
-        {
-            bool[] wrong = [.. Enumerable.Range(0, mask.Length).Select(i => IsWrong(i, missing))];
-            var piece = Components.Of(wrong, width, height).Runs.GroupBy(r => r.Label).MaxBy(Size);
-            if (piece is null || Size(piece) <= most) continue;
-            (most, meant, within) = (Size(piece), new bool[mask.Length], missing);
-            foreach (var run in piece) meant.AsSpan(run.Y * width + run.Begin, run.End - run.Begin).Fill(true);
-        }
-        if (most == 0) return gesture;
-        var (stroke, room) = RoughGesture.Through(meant, new Region(0, 0, width, height), width, height);
-        stroke = stroke.SetItem(0, stroke[0] with { Width = RoughGesture.WidthFor(room, Math.Max(width, height)), Turn = gesture.Inside.Length + gesture.Outside.Length + 1 });
-        return within ? gesture with { Inside = gesture.Inside.Add(stroke) } : gesture with { Outside = gesture.Outside.Add(stroke) };
+        if (WrongPiece.All(mask, alpha, width, height) is not [var largest, ..]) return gesture;
+        var (stroke, room) = RoughGesture.Through(largest.Pixels(width, height), new Region(0, 0, width, height), width, height);
+        return With(gesture, stroke, RoughGesture.WidthFor(room, Math.Max(width, height)), largest.IsMissing);
+    }
 
-        static int Size(IEnumerable<Components.Run> piece) => piece.Sum(r => r.End - r.Begin);
+    /// <summary>A gesture with one stroke more, drawn after all others.</summary>
+    /// <param name="gesture">That was answered.</param>
+    /// <param name="stroke">Its points.</param>
+    /// <param name="strokeWidth">In shares of the picture's longer side.</param>
+    /// <param name="isInside">On which side.</param>
+    public static SubjectPart With(SubjectPart gesture, ImmutableArray<StrokePoint> stroke, double strokeWidth, bool isInside)
+    {
+        stroke = stroke.SetItem(0, stroke[0] with { Width = strokeWidth, Turn = gesture.Inside.Length + gesture.Outside.Length + 1 });
+        return isInside ? gesture with { Inside = gesture.Inside.Add(stroke) } : gesture with { Outside = gesture.Outside.Add(stroke) };
     }
 }

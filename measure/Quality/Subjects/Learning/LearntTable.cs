@@ -1,4 +1,4 @@
-using Yarnwheel.Core.Masks.Subjects;
+using Yarnwheel.Core.Masks.Readings;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Measure.Quality.Edges;
 using Yarnwheel.Measure.Quality.Photographs;

@@ -177,6 +177,16 @@ internal sealed class RegionTree : IPiece
         return nearest;
     }
 
+    /// <summary>How much of each region some superpixels are, pixels of the half picture.</summary>
+    public float[] Summed(Func<int, bool> isOf)
+    {
+        var sums = new float[parents.Length];
+        for (var k = 0; k < picture.Superpixels.Count; k++) sums[k] = isOf(k) ? picture.Sizes[k] : 0;
+        // A region has a larger number than all that was merged into it.
+        for (var k = 0; k < sums.Length - 1; k++) sums[parents[k]] += sums[k];
+        return sums;
+    }
+
     /// <summary>Share of the picture.</summary>
     public double ShareOf(int region) => sizes[region] / (double)all;
 

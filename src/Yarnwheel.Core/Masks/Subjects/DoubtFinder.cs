@@ -1,5 +1,6 @@
 using System.Numerics;
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Readings;
 using Yarnwheel.Core.Masks.Segments;
 
 namespace Yarnwheel.Core.Masks.Subjects;

@@ -1,4 +1,6 @@
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Gestures;
+using Yarnwheel.Core.Masks.Readings;
 using Yarnwheel.Core.Masks.Segments;
 
 namespace Yarnwheel.Core.Masks.Subjects;
@@ -50,7 +52,7 @@ internal static class PixelCut
                     // A pair of two open pixels is joined once.
                     if (other >= 0 && other <= n) continue;
                     var j = v * width + u;
-                    var affinity = Units(SuperpixelCut.Border * picture.Affinity(i, j) * (u == x || v == y ? 1 : 0.7071));
+                    var affinity = Units(GestureGround.Border * picture.Affinity(i, j) * (u == x || v == y ? 1 : 0.7071));
                     if (other > n) flow.Join(n, other, affinity, affinity);
                     else if (inside[j]) there += affinity;
                     else back += affinity;
@@ -63,7 +65,7 @@ internal static class PixelCut
         return inside;
     }
 
-    private static int Units(double cost) => (int)Math.Round(SuperpixelCut.Units * cost);
+    private static int Units(double cost) => (int)Math.Round(GestureGround.Units * cost);
 
     /// <summary>The open pixels, in their order.</summary>
     private static List<int> Opened(CutPicture picture, Markings markings, SuperpixelCut coarse, bool[] inside)

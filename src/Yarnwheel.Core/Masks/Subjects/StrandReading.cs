@@ -1,4 +1,6 @@
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Gestures;
+using Yarnwheel.Core.Masks.Readings;
 using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Masks.Strands;
 using Yarnwheel.Core.Recipes;

@@ -1,4 +1,7 @@
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Corrections;
+using Yarnwheel.Core.Masks.Gestures;
+using Yarnwheel.Core.Masks.Readings;
 using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Recipes;
 
@@ -50,26 +53,27 @@ internal sealed class SubjectSolution : IPiece
         if (strand is not null && Along(picture, tree, part, strand, cancel) is { } along) return along;
         // What was found along a thin thing may lie anywhere; what is added to it, about the stroke that adds it.
         var isBeyondThin = before?.isAlongThin == true;
-        if (isBeyondThin) around = Corrections.Last(part) is { Inside.IsEmpty: false } added ? Markings.About(added, picture.Width, picture.Height) : picture.Whole;
+        if (isBeyondThin) around = GestureTurns.Last(part) is { Inside.IsEmpty: false } added ? Markings.About(added, picture.Width, picture.Height) : picture.Whole;
         if (part.Reading == SubjectReading.Strand) part = part with { Reading = SubjectReading.Strokes };
         // What is near the strokes has a box of its own, by them.
         if (part.Reading == SubjectReading.Near && around is null) around = Markings.About(part, picture.Width, picture.Height);
         var markings = FarBorder.Mark(picture, part, around);
-        if (isBeyondThin) markings = markings.Within(before!.Mask(cancel), Markings.Of(Corrections.Last(part), picture.Width, picture.Height, around));
+        if (isBeyondThin) markings = markings.Within(before!.Mask(cancel), Markings.Of(GestureTurns.Last(part), picture.Width, picture.Height, around));
         if (markings.IsEmpty) return new SubjectSolution(picture, markings, null);
         var ground = new GestureGround(picture, markings);
         // Of an answer that holds nothing there is nothing to be kept.
         if (before?.cut is { } earlier && earlier.IsInside.Contains(true))
         {
-            var last = new CorrectingStroke(picture, Markings.Of(Corrections.MiddleOfLast(part), picture.Width, picture.Height, around ?? markings.Box));
-            if (!Corrections.MayTell(part) || !last.Confirms(earlier))
+            var last = new CorrectingStroke(picture, Markings.Of(GestureTurns.MiddleOfLast(part), picture.Width, picture.Height, around ?? markings.Box));
+            if (!GestureTurns.MayTell(part) || !last.Confirms(earlier))
             {
                 // A correction reads on as the gesture was read before it.
-                var answer = EarlierAnswer.Of(picture, earlier, last);
+                var correction = new Correction(picture, ground, earlier, last);
                 var reading = isBeyondThin ? SubjectReading.Strokes : part.Reading ?? earlier.Reading;
-                // What was pointed at or weighed has no colours to begin with but its own.
-                var cut = SuperpixelCut.Of(picture, ground, answer, reading, cancel, pointed is null && reading is not (SubjectReading.Weighed or SubjectReading.Near) ? null : earlier.IsInside);
-                return new SubjectSolution(picture, markings, cut, (before.Mask(cancel), Corrections.Last(part).Outside.IsEmpty)) { isAlongThin = isBeyondThin };
+                // What was learnt of corrections was learnt of boxes and strokes that are more than a thin thing's.
+                var cut = pointed is null && !isBeyondThin ? CorrectedAnswer.ByPlaces(correction, tree, reading, cancel)
+                    : CorrectedAnswer.ByColours(correction, reading, isFromBefore: pointed is not null, cancel);
+                return new SubjectSolution(picture, markings, cut, (before.Mask(cancel), GestureTurns.Last(part).Outside.IsEmpty)) { isAlongThin = isBeyondThin };
             }
         }
         if (pointed is not null) return new SubjectSolution(picture, markings, SuperpixelCut.Of(picture, ground, pointed));

@@ -1,6 +1,7 @@
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
+using Yarnwheel.Core.Masks.Gestures;
 using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Core.Photos;
@@ -85,7 +86,7 @@ internal sealed class RenderSource(Pyramid photo, long budget, IMaskPictures? pi
     public SubjectPart? Before(SubjectPart part, CancellationToken cancel)
     {
         var picture = CutPicture(cancel);
-        return Corrections.BeyondThin(part, p => StrandReading.IsThin(picture, p)) ?? Corrections.Before(part);
+        return GestureTurns.BeyondThin(part, p => StrandReading.IsThin(picture, p)) ?? GestureTurns.Before(part);
     }
 
     private ByteList DrawBytes(int index, LightPlan light, CancellationToken cancel)

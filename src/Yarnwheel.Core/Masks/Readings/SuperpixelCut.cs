@@ -1,22 +1,14 @@
+using Yarnwheel.Core.Masks.Gestures;
 using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Recipes;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Readings;
 
 /// <summary>Which superpixels belong to the subject: colours of both sides and the cut between them, found in turns.</summary>
 /// <remarks>Y. Boykov, M.-P. Jolly, "Interactive Graph Cuts for Optimal Boundary and Region Segmentation of Objects in N-D Images", ICCV 2001;
 /// C. Rother, V. Kolmogorov, A. Blake, "GrabCut", SIGGRAPH 2004 (mixtures and cut in turns).</remarks>
 internal sealed class SuperpixelCut
 {
-    public const sbyte Inside = 1;
-    public const sbyte Outside = -1;
-
-    /// <summary>What a border between like neighbours costs, a pixel of it.</summary>
-    public const double Border = 20;
-
-    /// <summary>Capacities are whole numbers: this many are one unit of cost.</summary>
-    public const int Units = 64;
-
     /// <summary>What nearness to the marks counts at most.</summary>
     private const float Nearness = 1.5f;
 
@@ -28,6 +20,9 @@ internal sealed class SuperpixelCut
 
     /// <summary>What a correction counts where it lies, beside all that colours say against it; natural logarithm of the odds a pixel.</summary>
     private const float Corrected = 1;
+
+    /// <summary>What a superpixel of a corrected answer says of its pixels at most, natural logarithm of the odds.</summary>
+    private const float MostOfKept = 2;
 
     /// <summary>Least standard deviation of a colour where colours are told apart finely, OKLab.</summary>
     private const float FineDeviation = 0.004f;
@@ -54,7 +49,7 @@ internal sealed class SuperpixelCut
         Reading = reading;
     }
 
-    private SuperpixelCut(CutPicture picture, GestureGround ground, EarlierAnswer? earlier, SubjectReading reading)
+    private SuperpixelCut(CutPicture picture, GestureGround ground, SettledPlaces? earlier, SubjectReading reading)
     {
         this.picture = picture;
         this.ground = ground;
@@ -62,7 +57,7 @@ internal sealed class SuperpixelCut
         marked = ground.Marked;
         var fromStrokes = reading == SubjectReading.Strokes && marked.HasInside;
         colours = new SubjectColours(picture, ground, fromStrokes, reading == SubjectReading.Fine ? FineDeviation : GaussianMixture.LeastDeviation);
-        near = [.. ground.Nearby.Select((n, k) => (fromStrokes ? Nearness * n : 0) + (earlier?.Settled[k] ?? 0))];
+        near = [.. ground.Nearby.Select((n, k) => (fromStrokes ? Nearness * n : 0) + (earlier?.LogOdds[k] ?? 0))];
         Leaning = earlier?.Leaning;
         Nearby = [.. near];
         IsInside = [];
@@ -78,7 +73,7 @@ internal sealed class SuperpixelCut
     public float[] Nearby { get; }
 
     /// <summary>How far each superpixel goes with corrections, −1 … 1; null before any.</summary>
-    public float[]? Leaning { get; }
+    public float[]? Leaning { get; private set; }
 
     public bool[] IsInside { get; private set; }
 
@@ -91,7 +86,7 @@ internal sealed class SuperpixelCut
     /// <param name="reading">How the gesture is read.</param>
     /// <param name="cancel">Ends the work early.</param>
     /// <param name="start">What is taken for inside at first; null for what the reading says.</param>
-    public static SuperpixelCut Of(CutPicture picture, GestureGround ground, EarlierAnswer? earlier, SubjectReading reading, CancellationToken cancel, bool[]? start = null)
+    public static SuperpixelCut Of(CutPicture picture, GestureGround ground, SettledPlaces? earlier, SubjectReading reading, CancellationToken cancel, bool[]? start = null)
     {
         var cut = new SuperpixelCut(picture, ground, earlier, reading);
         cut.Settle(start, cancel);
@@ -123,7 +118,7 @@ internal sealed class SuperpixelCut
     public static SuperpixelCut Of(CutPicture picture, GestureGround ground, bool[] inside, SubjectReading reading = SubjectReading.Box)
     {
         var cut = new SuperpixelCut(picture, ground, null, reading);
-        cut.IsInside = [.. inside.Select((i, k) => i && cut.marked.Sides[k] != Outside)];
+        cut.IsInside = [.. inside.Select((i, k) => i && cut.marked.Sides[k] != MarkedSuperpixels.Outside)];
         cut.colours.Look(cut.IsInside, [.. cut.IsInside.Select(i => !i)], isFirst: false);
         return cut;
     }
@@ -133,14 +128,19 @@ internal sealed class SuperpixelCut
     /// <param name="ground">What the gesture says.</param>
     /// <param name="logOdds">Of each superpixel, natural logarithm of the odds.</param>
     /// <param name="firmness">How much more than a colour they count beside contours.</param>
+    /// <param name="reading">By what name.</param>
+    /// <param name="leaning">How far each superpixel goes with corrections, −1 … 1; null before any.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static SuperpixelCut Of(CutPicture picture, GestureGround ground, float[] logOdds, float firmness, CancellationToken cancel)
+    public static SuperpixelCut Of(CutPicture picture, GestureGround ground, float[] logOdds, float firmness, SubjectReading reading, float[]? leaning, CancellationToken cancel)
     {
-        var cut = new SuperpixelCut(picture, ground, null, SubjectReading.Weighed);
+        var cut = new SuperpixelCut(picture, ground, null, reading);
         for (var k = 0; k < logOdds.Length; k++) cut.near[k] = firmness * logOdds[k];
         cut.IsInside = cut.Cut(0, cancel);
-        logOdds.CopyTo(cut.near, 0);
-        logOdds.CopyTo(cut.Nearby, 0);
+        if (reading == SubjectReading.Whole) cut.IsInside = ClosedHoles.Of(picture, cut.IsInside, cut.marked);
+        // Superpixels that stay as they were are no surer of their pixels than colours are.
+        var most = leaning is null ? float.PositiveInfinity : MostOfKept;
+        for (var k = 0; k < logOdds.Length; k++) cut.near[k] = cut.Nearby[k] = Math.Clamp(logOdds[k], -most, most);
+        cut.Leaning = leaning;
         cut.colours.Look(cut.IsInside, [.. cut.IsInside.Select(i => !i)], isFirst: false);
         return cut;
     }
@@ -166,7 +166,7 @@ internal sealed class SuperpixelCut
     public SuperpixelCut Reached()
     {
         var reached = new bool[IsInside.Length];
-        var open = new Stack<int>(Enumerable.Range(0, reached.Length).Where(k => IsInside[k] && marked.Seeds[k] == Inside));
+        var open = new Stack<int>(Enumerable.Range(0, reached.Length).Where(k => IsInside[k] && marked.Seeds[k] == MarkedSuperpixels.Inside));
         while (open.TryPop(out var k))
         {
             if (reached[k]) continue;
@@ -184,14 +184,14 @@ internal sealed class SuperpixelCut
     {
         var sides = marked.Sides;
         // Without a stroke inside, or where the whole box is meant, all that it leaves open is taken for the subject at first.
-        bool[] inside = start ?? [.. sides.Select((m, k) => Reading == SubjectReading.Strokes && marked.HasInside ? m == Inside : IsLikely(k))];
-        bool[] outside = start is null ? [.. sides.Select(m => m == Outside)] : [.. start.Select(i => !i)];
+        bool[] inside = start ?? [.. sides.Select((m, k) => Reading == SubjectReading.Strokes && marked.HasInside ? m == MarkedSuperpixels.Inside : IsLikely(k))];
+        bool[] outside = start is null ? [.. sides.Select(m => m == MarkedSuperpixels.Outside)] : [.. start.Select(i => !i)];
         for (var round = 0; round < MostRounds; round++)
         {
             cancel.ThrowIfCancellationRequested();
             if (!colours.Look(inside, outside, round == 0 && start is null))
             {
-                IsInside = [.. sides.Select(m => m != Outside)];
+                IsInside = [.. sides.Select(m => m != MarkedSuperpixels.Outside)];
                 return;
             }
             var before = IsInside;
@@ -201,7 +201,7 @@ internal sealed class SuperpixelCut
             outside = [.. inside.Select(i => !i)];
         }
 
-        bool IsLikely(int k) => sides[k] == Inside || (sides[k] != Outside && (Reading is SubjectReading.Box or SubjectReading.Whole or SubjectReading.Tight or SubjectReading.Fine || ground.Rare is not { } rare || rare[k]));
+        bool IsLikely(int k) => sides[k] == MarkedSuperpixels.Inside || (sides[k] != MarkedSuperpixels.Outside && (Reading is SubjectReading.Box or SubjectReading.Whole or SubjectReading.Tight or SubjectReading.Fine || ground.Rare is not { } rare || rare[k]));
     }
 
     private bool[] Cut(float more, CancellationToken cancel)
@@ -213,9 +213,9 @@ internal sealed class SuperpixelCut
         for (var k = 0; k < count; k++)
         {
             // A pixel of the half picture stands for four.
-            var bias = (int)Math.Round(Units * (4 * (logOdds[k] + (Nearby[k] + more) * picture.Sizes[k]) + MarkedPixel * marked.Balance[k]));
-            if (marked.Sides[k] == Inside) flow.Tie(k, Bound, 0);
-            else if (marked.Sides[k] == Outside) flow.Tie(k, 0, Bound);
+            var bias = (int)Math.Round(GestureGround.Units * (4 * (logOdds[k] + (Nearby[k] + more) * picture.Sizes[k]) + MarkedPixel * marked.Balance[k]));
+            if (marked.Sides[k] == MarkedSuperpixels.Inside) flow.Tie(k, Bound, 0);
+            else if (marked.Sides[k] == MarkedSuperpixels.Outside) flow.Tie(k, 0, Bound);
             else flow.Tie(k, Math.Max(0, bias), Math.Max(0, -bias));
         }
         flow.Solve(cancel);

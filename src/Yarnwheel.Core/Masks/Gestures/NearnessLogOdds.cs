@@ -1,6 +1,6 @@
 using Yarnwheel.Core.Masks.Segments;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Gestures;
 
 /// <summary>How much nearness to what was marked speaks for inside or outside, where colours do not tell.</summary>
 /// <remarks>B. Price, B. Morse, S. Cohen, "Geodesic Graph Cut for Interactive Image Segmentation", CVPR 2010: the way from a superpixel to
@@ -17,6 +17,9 @@ internal static class NearnessLogOdds
         [.. toInside.Zip(toOutside, (inside, outside) => float.IsInfinity(inside) || float.IsInfinity(outside) || inside + outside <= 0 ? 0 : (outside - inside) / (outside + inside))];
 
     /// <summary>The differences of colour along the cheapest way to each superpixel, OKLab.</summary>
-    public static float[] Ways(CutPicture picture, IEnumerable<int> starts) =>
-        CheapestWays.From(starts, picture.Neighbours, (a, b) => Step + (picture.Means[a] - picture.Means[b]).Length());
+    /// <param name="picture">That is cut.</param>
+    /// <param name="starts">Superpixels.</param>
+    /// <param name="isOpen">Which superpixels a way may lead into; null for all.</param>
+    public static float[] Ways(CutPicture picture, IEnumerable<int> starts, Func<int, bool>? isOpen = null) =>
+        CheapestWays.From(starts, picture.Neighbours, (a, b) => isOpen?.Invoke(b) == false ? float.PositiveInfinity : Step + (picture.Means[a] - picture.Means[b]).Length());
 }

@@ -1,31 +1,30 @@
+using Yarnwheel.Core.Masks.Gestures;
 using Yarnwheel.Core.Masks.Learnt;
 using Yarnwheel.Core.Masks.Segments;
+using Yarnwheel.Core.Recipes;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Readings;
 
 /// <summary>Each place of a gesture's box weighed by all that its readings say: how likely it belongs to the subject, and by that how likely a reading is right.</summary>
 /// <remarks>What speaks how much was learnt from things made at random and from traced photographs (measure -- subjects --learn).</remarks>
 internal sealed class WeighedPlaces
 {
     /// <summary>What was told is as sure as this, natural logarithm of the odds.</summary>
-    private const float Told = 12;
+    public const float Told = 12;
 
     /// <summary>What is likely counts so much more beside contours than what a colour says: it is smooth already.</summary>
     private const float Firmness = 10;
 
-    private static readonly Lazy<Perceptron> Known = new(Load);
-
     private readonly CutPicture picture;
 
-    private WeighedPlaces(CutPicture picture, float[] logOdds)
+    /// <param name="picture">That is cut.</param>
+    /// <param name="logOdds">Of each superpixel, natural logarithm of the odds that it belongs to the subject.</param>
+    public WeighedPlaces(CutPicture picture, float[] logOdds)
     {
         this.picture = picture;
         LogOdds = logOdds;
         Shares = [.. logOdds.Select(l => 1 / (1 + MathF.Exp(-l)))];
     }
-
-    /// <summary>What was learnt.</summary>
-    public static Perceptron Learnt => Known.Value;
 
     /// <summary>Of each superpixel, natural logarithm of the odds that it belongs to the subject.</summary>
     public float[] LogOdds { get; }
@@ -43,7 +42,7 @@ internal sealed class WeighedPlaces
         var open = Open(ground);
         var figures = PlaceFigures.Of(picture, ground, cuts, tree).Rows(open, GestureFigures.Of(picture, ground, cuts));
         cancel.ThrowIfCancellationRequested();
-        var likely = Learnt.LogOdds(figures, cancel);
+        var likely = LearntNetworks.Readings.LogOdds(figures, cancel);
         float[] all = [.. ground.Marked.Sides.Select(s => s * Told)];
         for (var i = 0; i < open.Length; i++) all[open[i]] = likely[i];
         return new WeighedPlaces(picture, all);
@@ -87,12 +86,15 @@ internal sealed class WeighedPlaces
             if (both / (taken + expected - both + 1e-3f) is var overlap && overlap <= most) continue;
             (most, least) = (overlap, LogOdds[k]);
         }
-        return SuperpixelCut.Of(picture, ground, [.. LogOdds.Select(l => l - MathF.Min(0, least))], Firmness, cancel);
+        return Cut(ground, MathF.Min(0, least), SubjectReading.Weighed, null, cancel);
     }
 
-    private static Perceptron Load()
-    {
-        using var reader = new BinaryReader(typeof(WeighedPlaces).Assembly.GetManifestResourceStream("readings.weights") ?? throw new InvalidOperationException("What was learnt of readings is missing."));
-        return Perceptron.Read(reader);
-    }
+    /// <summary>What is likelier than something, cut along contours.</summary>
+    /// <param name="ground">What the gesture says.</param>
+    /// <param name="least">Natural logarithm of the odds.</param>
+    /// <param name="reading">By what name.</param>
+    /// <param name="leaning">How far each superpixel goes with corrections, −1 … 1; null before any.</param>
+    /// <param name="cancel">Ends the work early.</param>
+    public SuperpixelCut Cut(GestureGround ground, float least, SubjectReading reading, float[]? leaning, CancellationToken cancel) =>
+        SuperpixelCut.Of(picture, ground, [.. LogOdds.Select(l => l - least)], Firmness, reading, leaning, cancel);
 }

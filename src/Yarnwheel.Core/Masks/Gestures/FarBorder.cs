@@ -2,7 +2,7 @@ using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Recipes;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Gestures;
 
 /// <summary>What strokes without a box leave outside: where the picture ends, unless what is stroked leads there.</summary>
 /// <remarks>A thing in a picture seldom lies along its border (boundary prior of salience: Y. Wei, F. Wen, W. Zhu, J. Sun, "Geodesic Saliency Using Background Priors", ECCV 2012); where it does, the way to it from the strokes is short.</remarks>
@@ -26,13 +26,13 @@ internal static class FarBorder
     /// <summary>Of each superpixel, whether it lies at the picture's border and far from those that are marked inside.</summary>
     private static bool[] Of(CutPicture picture, sbyte[] seeds)
     {
-        var ways = NearnessLogOdds.Ways(picture, Enumerable.Range(0, seeds.Length).Where(k => seeds[k] == SuperpixelCut.Inside));
+        var ways = NearnessLogOdds.Ways(picture, Enumerable.Range(0, seeds.Length).Where(k => seeds[k] == MarkedSuperpixels.Inside));
         var border = new HashSet<int>();
         foreach (var x in Enumerable.Range(0, picture.Width)) border.UnionWith([picture.SuperpixelAt(x, 0), picture.SuperpixelAt(x, picture.Height - 1)]);
         foreach (var y in Enumerable.Range(0, picture.Height)) border.UnionWith([picture.SuperpixelAt(0, y), picture.SuperpixelAt(picture.Width - 1, y)]);
         var usual = border.Select(k => ways[k]).Order().ElementAt(border.Count / 2);
         var isFar = new bool[seeds.Length];
-        foreach (var k in border) isFar[k] = seeds[k] != SuperpixelCut.Inside && ways[k] >= Near * usual;
+        foreach (var k in border) isFar[k] = seeds[k] != MarkedSuperpixels.Inside && ways[k] >= Near * usual;
         return isFar;
     }
 }

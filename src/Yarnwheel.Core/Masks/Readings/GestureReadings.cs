@@ -1,8 +1,9 @@
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Gestures;
 using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Recipes;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Readings;
 
 /// <summary>All readings of a gesture, the likeliest first.</summary>
 /// <remarks>Those that are cut as a whole are put in order by what their contours, surroundings and sizes say (<see cref="ReadingWeights"/>). Places weighed one by one (<see cref="WeighedPlaces"/>) come first where,
@@ -49,8 +50,12 @@ internal static class GestureReadings
     /// <param name="reading">Which.</param>
     /// <param name="cancel">Ends the work early.</param>
     public static SuperpixelCut Of(CutPicture picture, GestureGround ground, Func<RegionTree> tree, SubjectReading reading, CancellationToken cancel) => Told(ground, reading == SubjectReading.Weighed
-        ? Weighed(picture, ground, tree, cancel).Places.Cut(ground, cancel)
+        ? Places(picture, ground, tree, cancel).Cut(ground, cancel)
         : SuperpixelCut.Of(picture, ground, null, reading, cancel));
+
+    /// <summary>Each place weighed by all readings.</summary>
+    /// <inheritdoc cref="Of(CutPicture, GestureGround, Func{RegionTree}, CancellationToken)"/>
+    public static WeighedPlaces Places(CutPicture picture, GestureGround ground, Func<RegionTree> tree, CancellationToken cancel) => Weighed(picture, ground, tree, cancel).Places;
 
     /// <summary>The likeliest reading within what lies near the strokes.</summary>
     /// <param name="picture">That is cut.</param>

@@ -1,10 +1,13 @@
 using Yarnwheel.Core.Masks.Segments;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Gestures;
 
 /// <summary>What a gesture says of each superpixel and of the colours.</summary>
 internal sealed class MarkedSuperpixels
 {
+    public const sbyte Inside = 1;
+    public const sbyte Outside = -1;
+
     /// <summary>A superpixel belongs to a stroke that covers this share of it.</summary>
     private const float Covered = 0.35f;
 
@@ -32,7 +35,7 @@ internal sealed class MarkedSuperpixels
         {
             var pixels = 4 * picture.Sizes[k];
             Balance[k] = inside[k] - outside[k];
-            Sides[k] = IsBeyond[k] || outside[k] > Covered * pixels ? SuperpixelCut.Outside : inside[k] > Covered * pixels ? SuperpixelCut.Inside : (sbyte)0;
+            Sides[k] = IsBeyond[k] || outside[k] > Covered * pixels ? Outside : inside[k] > Covered * pixels ? Inside : (sbyte)0;
             Seeds[k] = Sides[k] != 0 ? Sides[k] : (sbyte)Math.Sign(Balance[k]);
             HasInside |= inside[k] > 0;
             HasStrokes |= inside[k] + outside[k] > 0;

@@ -1,6 +1,7 @@
+using Yarnwheel.Core.Masks.Gestures;
 using Yarnwheel.Core.Masks.Segments;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Readings;
 
 /// <summary>What speaks for and against the readings of a gesture as a whole: how far the same place may be judged by one of them.</summary>
 internal static class GestureFigures
@@ -12,7 +13,7 @@ internal static class GestureFigures
     {
         var marked = ground.Marked;
         var area = Math.Max(1, ground.Box.Width * ground.Box.Height / 4f);
-        var isOutsideMarked = Enumerable.Range(0, marked.Seeds.Length).Any(k => marked.Seeds[k] == SuperpixelCut.Outside && !marked.IsBeyond[k]);
+        var isOutsideMarked = Enumerable.Range(0, marked.Seeds.Length).Any(k => marked.Seeds[k] == MarkedSuperpixels.Outside && !marked.IsBeyond[k]);
         List<float> figures = [marked.HasInside ? 1 : 0, isOutsideMarked ? 1 : 0, ground.Surroundings, area / (picture.Half.Width * picture.Half.Height), ground.Rare is null ? 0 : 1];
         foreach (var cut in cuts)
         {

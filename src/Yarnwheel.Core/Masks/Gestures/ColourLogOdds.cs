@@ -2,7 +2,7 @@ using System.Numerics;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks.Segments;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Gestures;
 
 /// <summary>How much each colour speaks for inside or outside.</summary>
 internal static class ColourLogOdds

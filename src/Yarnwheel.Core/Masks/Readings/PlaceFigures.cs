@@ -1,8 +1,9 @@
 using System.Numerics;
+using Yarnwheel.Core.Masks.Gestures;
 using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Recipes;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Readings;
 
 /// <summary>What speaks for and against each superpixel of a gesture's box: what every reading says of it, how usual its colours are around, how near the marks it lies and where in the box.</summary>
 internal static class PlaceFigures
@@ -47,8 +48,8 @@ internal static class PlaceFigures
     {
         var (marked, all) = (ground.Marked, Enumerable.Range(0, picture.Sizes.Length));
         table.Add(ground.Nearby);
-        var toOutside = NearnessLogOdds.Ways(picture, all.Where(k => marked.Sides[k] == SuperpixelCut.Outside));
-        float[] open = [.. all.Where(k => marked.Sides[k] != SuperpixelCut.Outside && float.IsFinite(toOutside[k])).Select(k => toOutside[k]).Order()];
+        var toOutside = NearnessLogOdds.Ways(picture, all.Where(k => marked.Sides[k] == MarkedSuperpixels.Outside));
+        float[] open = [.. all.Where(k => marked.Sides[k] != MarkedSuperpixels.Outside && float.IsFinite(toOutside[k])).Select(k => toOutside[k]).Order()];
         var usual = open.Length == 0 ? 1 : MathF.Max(1e-3f, open[open.Length / 2]);
         foreach (var ways in (float[][])[toOutside, ground.ToInside ?? new float[marked.Sides.Length]]) table.Add(ways.Select(way => MathF.Min(Longest, way / usual) - 1));
     }
@@ -61,7 +62,7 @@ internal static class PlaceFigures
         table.Add(picture.Centres.Select(c => MathF.Min(MathF.Min(c.X - left, right - c.X), MathF.Min(c.Y - top, bottom - c.Y)) / MathF.Min(across, down)));
         table.Add(picture.Centres.Select(c => MathF.Abs(c.X - (left + right) / 2) / across));
         table.Add(picture.Centres.Select(c => MathF.Abs(c.Y - (top + bottom) / 2) / down));
-        foreach (var side in (sbyte[])[SuperpixelCut.Inside, SuperpixelCut.Outside])
+        foreach (var side in (sbyte[])[MarkedSuperpixels.Inside, MarkedSuperpixels.Outside])
         {
             Vector2[] marks = [.. Enumerable.Range(0, picture.Sizes.Length).Where(k => ground.Marked.Seeds[k] == side && !ground.Marked.IsBeyond[k]).Select(k => picture.Centres[k])];
             table.Add(picture.Centres.Select(c => marks.Length == 0 ? 1 : MathF.Min(1, marks.Min(m => Vector2.Distance(m, c)) / (2 * float.Hypot(across, down)))));

@@ -1,6 +1,7 @@
+using Yarnwheel.Core.Masks.Gestures;
 using Yarnwheel.Core.Masks.Segments;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Readings;
 
 /// <summary>What speaks for a reading of a gesture, judged on superpixels.</summary>
 /// <param name="Clear">How clear its contour is on average, 0 … 1.</param>

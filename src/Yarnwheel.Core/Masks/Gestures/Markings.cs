@@ -1,7 +1,7 @@
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Recipes;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Gestures;
 
 /// <summary>A box and strokes as pixels of the picture that is cut.</summary>
 internal sealed class Markings

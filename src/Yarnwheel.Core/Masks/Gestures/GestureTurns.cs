@@ -1,11 +1,11 @@
 using System.Collections.Immutable;
 using Yarnwheel.Core.Recipes;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Gestures;
 
 /// <summary>Takes a gesture apart: what is told at first, and each stroke after that, which corrects what was found before it.</summary>
 /// <remarks>At first a box is told, with strokes that have no turn, and until both sides have one with those that confirm what the box gave; without a box, strokes until both sides have one.</remarks>
-internal static class Corrections
+internal static class GestureTurns
 {
     /// <summary>So much of a stroke's width is its middle.</summary>
     private const double Middle = 0.3;

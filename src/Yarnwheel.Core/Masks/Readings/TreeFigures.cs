@@ -1,6 +1,7 @@
+using Yarnwheel.Core.Masks.Gestures;
 using Yarnwheel.Core.Masks.Segments;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Readings;
 
 /// <summary>With what each superpixel merges first: marks, or what lies around the box.</summary>
 internal static class TreeFigures
@@ -13,20 +14,9 @@ internal static class TreeFigures
 
     public static void Add(FigureTable table, CutPicture picture, GestureGround ground, RegionTree tree)
     {
-        var (count, nodes, marked) = (picture.Sizes.Length, tree.Parents.Count, ground.Marked);
+        var (count, marked) = (picture.Sizes.Length, ground.Marked);
         var area = Math.Max(1, ground.Box.Width * ground.Box.Height / 4f);
-        float[] outside = new float[nodes], inside = new float[nodes];
-        for (var k = 0; k < count; k++)
-        {
-            outside[k] = marked.Sides[k] == SuperpixelCut.Outside ? picture.Sizes[k] : 0;
-            inside[k] = marked.Seeds[k] == SuperpixelCut.Inside ? picture.Sizes[k] : 0;
-        }
-        // A region has a larger number than all that was merged into it.
-        for (var k = 0; k < nodes - 1; k++)
-        {
-            outside[tree.Parents[k]] += outside[k];
-            inside[tree.Parents[k]] += inside[k];
-        }
+        float[] outside = tree.Summed(k => marked.Sides[k] == MarkedSuperpixels.Outside), inside = tree.Summed(k => marked.Seeds[k] == MarkedSuperpixels.Inside);
         float[] sooner = new float[count], largest = new float[count], holds = new float[count];
         (float[] Outside, float[] Inside)[] shares = [.. Sizes.Select(_ => (new float[count], new float[count]))];
         for (var k = 0; k < count; k++)
@@ -44,7 +34,7 @@ internal static class TreeFigures
                     shares[size].Inside[k] = MathF.Min(1, 10 * inside[n] / tree.Sizes[n]);
                 }
             }
-            float last = tree.Costs[nodes - 1], own = withInside ?? last, other = withOutside ?? last;
+            float last = tree.Costs[^1], own = withInside ?? last, other = withOutside ?? last;
             sooner[k] = (other - own) / (other + own + 1e-6f);
         }
         table.Add(sooner);

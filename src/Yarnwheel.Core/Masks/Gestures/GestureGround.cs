@@ -2,11 +2,17 @@ using System.Numerics;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks.Segments;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Gestures;
 
 /// <summary>What a gesture says before anything is cut, whichever way it is read: how much each superpixel counts, the colours of what is told to be outside, and what is rare in the box.</summary>
 internal sealed class GestureGround
 {
+    /// <summary>What a border between like neighbours costs, a pixel of it.</summary>
+    public const double Border = 20;
+
+    /// <summary>Capacities are whole numbers: this many are one unit of cost.</summary>
+    public const int Units = 64;
+
     /// <summary>Colours far off the box say less of what is in it.</summary>
     private const float FarOff = 0.03f;
 
@@ -35,7 +41,7 @@ internal sealed class GestureGround
         (ToInside, Nearby) = Marked.HasInside ? WaysOf(picture, Marked) : (null, new float[Marked.Seeds.Length]);
         Surroundings = SurroundingsOf(picture, Marked);
         Joined = JoinedOf(picture, Marked);
-        var outside = Outside(k => Marked.Sides[k] == SuperpixelCut.Outside);
+        var outside = Outside(k => Marked.Sides[k] == MarkedSuperpixels.Outside);
         if (!outside.Any(v => v > 0)) return;
         Around = GaussianMixture.Fit(picture.Colours, outside, ColourLogOdds.OutsideGaussians);
         Rare = RareInBox.Of(picture, Marked, Counts, Around);
@@ -105,7 +111,7 @@ internal sealed class GestureGround
         var likely = RareInBox.Likely(picture, Around);
         var order = Enumerable.Range(0, likely.Length).ToArray();
         Array.Sort((float[])likely.Clone(), order);
-        float Weight(int k) => Marked.Sides[k] == SuperpixelCut.Outside ? Counts[k] * picture.Sizes[k] : 0;
+        float Weight(int k) => Marked.Sides[k] == MarkedSuperpixels.Outside ? Counts[k] * picture.Sizes[k] : 0;
         float sum = 0, all = 1e-6f + order.Sum(Weight);
         foreach (var k in order) result[k] = (sum += Weight(k)) / all;
         return result;
@@ -115,7 +121,7 @@ internal sealed class GestureGround
     {
         float[] From(sbyte side) => NearnessLogOdds.Ways(picture, Enumerable.Range(0, marked.Seeds.Length).Where(k => marked.Seeds[k] == side));
         float[] toInside = [], toOutside = [];
-        Rows.AtOnce(() => toInside = From(SuperpixelCut.Inside), () => toOutside = From(SuperpixelCut.Outside));
+        Rows.AtOnce(() => toInside = From(MarkedSuperpixels.Inside), () => toOutside = From(MarkedSuperpixels.Outside));
         return (toInside, NearnessLogOdds.Of(toInside, toOutside));
     }
 
@@ -126,7 +132,7 @@ internal sealed class GestureGround
         {
             // A pair of pixels of the half picture stands for two.
             var line = marked.IsBeyond[border.A] != marked.IsBeyond[border.B] ? BoxLine : 1;
-            var hold = (int)Math.Round(2 * SuperpixelCut.Units * SuperpixelCut.Border * line * border.Hold);
+            var hold = (int)Math.Round(2 * Units * Border * line * border.Hold);
             flow.Join(border.A, border.B, hold, hold);
         }
         return flow;

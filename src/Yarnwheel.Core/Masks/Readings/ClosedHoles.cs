@@ -1,6 +1,7 @@
+using Yarnwheel.Core.Masks.Gestures;
 using Yarnwheel.Core.Masks.Segments;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Readings;
 
 /// <summary>Closes what a subject encloses, but for what a stroke marks outside.</summary>
 internal static class ClosedHoles
@@ -14,7 +15,7 @@ internal static class ClosedHoles
         var open = new Stack<int>();
         for (var k = 0; k < inside.Length; k++)
         {
-            if (inside[k] || marked.Sides[k] != SuperpixelCut.Outside) continue;
+            if (inside[k] || marked.Sides[k] != MarkedSuperpixels.Outside) continue;
             reached[k] = true;
             open.Push(k);
         }

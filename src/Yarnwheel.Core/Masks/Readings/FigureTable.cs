@@ -1,6 +1,6 @@
 using Yarnwheel.Core.Masks.Segments;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Readings;
 
 /// <summary>What is known of each superpixel of a picture, figure by figure.</summary>
 /// <param name="picture">Whose superpixels they are.</param>

@@ -2,7 +2,7 @@ using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Recipes;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Gestures;
 
 /// <summary>The regions of a picture that were pointed at, put together.</summary>
 internal static class PointedRegions

@@ -1,6 +1,6 @@
 using Yarnwheel.Core.Masks.Segments;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Gestures;
 
 /// <summary>What in a box is hardly ever seen around it: that is taken for the subject at first, with strokes as far as it is near to them.</summary>
 internal static class RareInBox
@@ -20,7 +20,7 @@ internal static class RareInBox
     {
         var means = Likely(picture, around);
         float[] weights = [.. counts.Select((c, k) => c * picture.Sizes[k])];
-        bool IsOutside(int k) => marked.Sides[k] == SuperpixelCut.Outside;
+        bool IsOutside(int k) => marked.Sides[k] == MarkedSuperpixels.Outside;
         int[] outer = [.. Enumerable.Range(0, means.Length).Where(IsOutside).OrderBy(k => means[k])];
         if (outer.Length == 0) return null;
         var (sum, all, at) = (0f, outer.Sum(k => weights[k]), 0);

@@ -1,7 +1,7 @@
 using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Recipes;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Readings;
 
 /// <summary>What contour, surroundings and size say for each reading of a gesture.</summary>
 /// <remarks>Each is weighed against that of the strokes alone, which stays unless another is clearly likelier: its contour no weaker, its inside no more usual outside, what it leaves

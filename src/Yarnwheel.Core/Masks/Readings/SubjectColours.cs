@@ -1,6 +1,7 @@
+using Yarnwheel.Core.Masks.Gestures;
 using Yarnwheel.Core.Masks.Segments;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Readings;
 
 /// <summary>What the colours of a picture say, as more and more of it is told to be inside or outside.</summary>
 /// <param name="picture">That is cut.</param>
@@ -53,7 +54,7 @@ internal sealed class SubjectColours(CutPicture picture, GestureGround ground, b
         }
         if (isFirst && fromStrokes)
         {
-            var near = ground.Weighed(k => marked.Sides[k] == SuperpixelCut.Outside || (ground.Rare is { } rare && !rare[k]) ? 0 : Math.Clamp(ground.Nearby[k] + 0.2f, 0, 1));
+            var near = ground.Weighed(k => marked.Sides[k] == MarkedSuperpixels.Outside || (ground.Rare is { } rare && !rare[k]) ? 0 : Math.Clamp(ground.Nearby[k] + 0.2f, 0, 1));
             var factor = ground.Surroundings * NearbyShare * within.Sum() / Math.Max(1, near.Sum());
             for (var c = 0; c < within.Length; c++) within[c] += factor * near[c];
         }
@@ -76,7 +77,7 @@ internal sealed class SubjectColours(CutPicture picture, GestureGround ground, b
         double wrong = 0, all = 1e-9;
         for (var k = 0; k < logOdds.Length; k++)
         {
-            if (marked.Sides[k] != SuperpixelCut.Outside) continue;
+            if (marked.Sides[k] != MarkedSuperpixels.Outside) continue;
             var weight = ground.Counts[k] * picture.Sizes[k];
             all += weight;
             if (logOdds[k] > 0) wrong += weight;

@@ -1,10 +1,12 @@
+using Yarnwheel.Core.Masks.Gestures;
+using Yarnwheel.Core.Masks.Readings;
 using Yarnwheel.Core.Masks.Segments;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Corrections;
 
 /// <summary>What a correction leaves of the answer before it, and how far the stroke itself reaches: the more, the longer it is.</summary>
 /// <remarks>Both fade with the way from the stroke, steps and differences of colour in OKLab. The constants were chosen on the demo scenes, drawn and painted ones, corrected by rule (docs/quality.md).</remarks>
-internal sealed class EarlierAnswer
+internal static class EarlierAnswer
 {
     /// <summary>What the earlier answer counts far from a long stroke: natural logarithm of the odds a pixel. Colours told anew can outweigh it.</summary>
     private const float Lightly = 2;
@@ -24,30 +26,24 @@ internal sealed class EarlierAnswer
     /// <summary>The same of a long stroke.</summary>
     private const float LongReach = 0.2f;
 
-    private EarlierAnswer(float[] settled, float[] leaning)
-    {
-        Settled = settled;
-        Leaning = leaning;
-    }
-
-    /// <summary>Of each superpixel: above 0 where it was inside, natural logarithm of the odds a pixel.</summary>
-    public float[] Settled { get; }
-
-    /// <summary>Of each superpixel: how far it goes with the corrections whatever its colours say, −1 (outside) … 1 (inside). Where colours were right, none would have been drawn.</summary>
-    public float[] Leaning { get; }
-
     /// <param name="picture">That is cut.</param>
     /// <param name="before">The earlier answer.</param>
     /// <param name="correction">The stroke that corrects it.</param>
-    public static EarlierAnswer Of(CutPicture picture, SuperpixelCut before, CorrectingStroke correction)
+    public static SettledPlaces Of(CutPicture picture, SuperpixelCut before, CorrectingStroke correction)
     {
         var ways = NearnessLogOdds.Ways(picture, correction.Touched);
         var length = Math.Clamp(correction.Extent / Long, 0, 1);
         float most = Firmly + (Lightly - Firmly) * length, reach = DabReach + (LongReach - DabReach) * length;
-        return new EarlierAnswer([.. ways.Select((way, k) => (before.IsInside[k] ? most : -most) * (1 - MathF.Exp(-way / Reach)))], [.. ways.Select((way, k) =>
+        return new SettledPlaces([.. ways.Select((way, k) => (before.IsInside[k] ? most : -most) * (1 - MathF.Exp(-way / Reach)))], [.. ways.Select((way, k) =>
         {
             var here = MathF.Exp(-way / reach);
             return (before.Leaning?[k] ?? 0) * (1 - here) + correction.Side * here;
         })]);
     }
+
+    /// <summary>How much of what a dab counts is left after some way, 0 … 1.</summary>
+    public static float NearDab(float way) => MathF.Exp(-way / DabReach);
+
+    /// <summary>The same of a long stroke.</summary>
+    public static float NearLong(float way) => MathF.Exp(-way / LongReach);
 }

@@ -1,6 +1,8 @@
+using Yarnwheel.Core.Masks.Gestures;
+using Yarnwheel.Core.Masks.Readings;
 using Yarnwheel.Core.Masks.Segments;
 
-namespace Yarnwheel.Core.Masks.Subjects;
+namespace Yarnwheel.Core.Masks.Corrections;
 
 /// <summary>The middle of a stroke that was drawn after an answer, as superpixels see it.</summary>
 /// <param name="picture">That is cut.</param>
