@@ -10,19 +10,18 @@ internal static class CommandTable
     /// <param name="runs">How often each.</param>
     public static void Print(string program, string recipe, int runs)
     {
-        Console.WriteLine($"| the published command, {runs} runs | ms: the middle one (least to most) | processor time, ms | goal |\n|---|---|---|---|");
+        Console.WriteLine($"| the published command, {runs} runs | ms: the middle one (least to most) | goal |\n|---|---|---|");
         Row("its help", ["--help"], runs, "–");
         Row("check of a recipe", ["check", recipe], runs, "120 ms");
 
         void Row(string what, string[] arguments, int count, string goal)
         {
-            (double Wall, double Processor)[] all = [.. Enumerable.Range(0, count).Select(_ => Once(program, arguments))];
-            double[] walls = [.. all.Select(a => a.Wall).Order()], processors = [.. all.Select(a => a.Processor).Order()];
-            Console.WriteLine(FormattableString.Invariant($"| {what} | {walls[count / 2]:F0} ({walls[0]:F0} to {walls[^1]:F0}) | {processors[count / 2]:F0} | {goal} |"));
+            double[] walls = [.. Enumerable.Range(0, count).Select(_ => Once(program, arguments)).Order()];
+            Console.WriteLine(FormattableString.Invariant($"| {what} | {walls[count / 2]:F0} ({walls[0]:F0} to {walls[^1]:F0}) | {goal} |"));
         }
     }
 
-    private static (double Wall, double Processor) Once(string program, string[] arguments)
+    private static double Once(string program, string[] arguments)
     {
         var watch = Stopwatch.StartNew();
         using var process = Process.Start(new ProcessStartInfo(program, arguments) { RedirectStandardOutput = true, RedirectStandardError = true })!;
@@ -30,6 +29,6 @@ internal static class CommandTable
         var fault = process.StandardError.ReadToEnd();
         process.WaitForExit();
         if (process.ExitCode != 0) throw new InvalidOperationException($"{program} {string.Join(' ', arguments)}: {fault}");
-        return (watch.Elapsed.TotalMilliseconds, process.TotalProcessorTime.TotalMilliseconds);
+        return watch.Elapsed.TotalMilliseconds;
     }
 }
