@@ -139,6 +139,19 @@ public class CorrectionTests
         Assert.False(GestureTurns.MayTell(Boxed with { Inside = [[.. inside], [dab[0] with { Turn = 3 }, dab[1]]], Outside = [[.. outside]] }));
     }
 
+    [Theory]
+    [InlineData(true)]
+    [InlineData(false)]
+    public void A_stroke_beyond_the_box_leaves_the_answer_as_it_is(bool isInside)
+    {
+        var rgb = Disc(6);
+        var part = Boxed with { Inside = [[At(0.45, 0.5), At(0.55, 0.5)]], Outside = [[At(0.3, 0.2), At(0.33, 0.2)]], Width = 0.02 };
+        StrokePoint[] stroke = [At(0.85, 0.3) with { Turn = 3 }, At(0.9, 0.4)];
+        var corrected = isInside ? part with { Inside = part.Inside.Add([.. stroke]) } : part with { Outside = part.Outside.Add([.. stroke]) };
+        double before = Overlap(Mask(rgb, part)), after = Overlap(Mask(rgb, corrected));
+        Assert.True(before > 0.97 && Math.Abs(after - before) < 0.01, $"{before}, corrected {after}");
+    }
+
     [Fact]
     public void How_far_a_stroke_reaches_is_told_by_the_box()
     {

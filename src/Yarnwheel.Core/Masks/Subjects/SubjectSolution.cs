@@ -70,8 +70,8 @@ internal sealed class SubjectSolution : IPiece
                 // A correction reads on as the gesture was read before it.
                 var correction = new Correction(picture, ground, earlier, last);
                 var reading = isBeyondThin ? SubjectReading.Strokes : part.Reading ?? earlier.Reading;
-                // What was learnt of corrections was learnt of boxes and strokes that are more than a thin thing's.
-                var cut = pointed is null && !isBeyondThin ? CorrectedAnswer.ByPlaces(correction, tree, reading, cancel)
+                // What was learnt of corrections was learnt of boxes and strokes that are more than a thin thing's; one beyond the box takes nothing along.
+                var cut = pointed is null && !isBeyondThin && last.Side != 0 ? CorrectedAnswer.ByPlaces(correction, tree, reading, cancel)
                     : CorrectedAnswer.ByColours(correction, reading, isFromBefore: pointed is not null, cancel);
                 return new SubjectSolution(picture, markings, cut, (before.Mask(cancel), GestureTurns.Last(part).Outside.IsEmpty)) { isAlongThin = isBeyondThin };
             }
