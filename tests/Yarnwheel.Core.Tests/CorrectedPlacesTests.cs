@@ -25,7 +25,8 @@ public class CorrectedPlacesTests
     public void What_was_learnt_fits_its_figures()
     {
         var (correction, byColours, places, tree) = Corrected(Added);
-        Assert.Equal(LearntNetworks.Corrections.Inputs, CorrectionFigures.Of(correction, byColours, places, tree).Count + CorrectingFigures.Of(correction, byColours, places).Length);
+        var pieces = AnswerPieces.Of(correction);
+        Assert.Equal(LearntNetworks.Corrections.Inputs, CorrectionFigures.Of(correction, pieces, byColours, places, tree).Count + CorrectingFigures.Of(correction, pieces, byColours, places).Length);
     }
 
     [Theory]

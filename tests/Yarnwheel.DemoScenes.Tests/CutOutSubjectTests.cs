@@ -15,8 +15,8 @@ public class CutOutSubjectTests
     [InlineData("hoop-wall", "madder-rings", 0.6)]
     [InlineData("hoop-wall", "teal-ring", 0.55)]
     [InlineData("mordant-jar", "copper-bowl", 0.75)]
-    [InlineData("yarn-ends", "cornflower-ends", 0.55)]
-    public void A_rough_gesture_finds_it_and_corrections_tear_nothing(string scene, string subject, double found)
+    [InlineData("yarn-ends", "cornflower-ends", 0.55, 0.03)]
+    public void A_rough_gesture_finds_it_and_corrections_tear_nothing(string scene, string subject, double found, double lost = 0.02)
     {
         var photo = CommittedPhoto.Half(scene);
         float[] alpha = [.. CommittedPhoto.Alpha(scene, subject).Select(a => a / 65535f)];
@@ -30,7 +30,7 @@ public class CutOutSubjectTests
             gesture = CorrectingHand.Correct(mask, alpha, photo.Width, photo.Height, gesture);
             mask = Mask(renderer, gesture);
             var after = Overlap.Of(mask, alpha);
-            Assert.True(after > overlap - 0.03, $"correction {correction}: {overlap:F3}, then {after:F3}");
+            Assert.True(after > overlap - lost, $"correction {correction}: {overlap:F3}, then {after:F3}");
             overlap = after;
         }
     }

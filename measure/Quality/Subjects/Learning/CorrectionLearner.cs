@@ -45,7 +45,8 @@ internal static class CorrectionLearner
             }
             var correction = new Correction(picture, ground, answer, stroke);
             var (byColours, places) = CorrectedAnswer.Both(correction, tree, answer.Reading, CancellationToken.None);
-            yield return Lesson.Of(known, correction.Open(), CorrectionFigures.Of(correction, byColours, places, known.Tree), CorrectingFigures.Of(correction, byColours, places),
+            var pieces = AnswerPieces.Of(correction);
+            yield return Lesson.Of(known, correction.Open(), CorrectionFigures.Of(correction, pieces, byColours, places, known.Tree), CorrectingFigures.Of(correction, pieces, byColours, places),
                 s => correction.IsAdding ? known.Truth[s] : 1 - known.Truth[s], random);
             answer = random.Chance(0.5) ? byColours : CorrectedAnswer.ByPlaces(correction, tree, answer.Reading, CancellationToken.None);
         }

@@ -14,7 +14,7 @@ internal static class CorrectedAnswer
     /// <param name="isFromBefore">Whether both sides look at first like those of the answer before, whatever the reading says.</param>
     /// <param name="cancel">Ends the work early.</param>
     public static SuperpixelCut ByColours(Correction correction, SubjectReading reading, bool isFromBefore, CancellationToken cancel) =>
-        SuperpixelCut.Of(correction.Picture, correction.Ground, EarlierAnswer.Of(correction.Picture, correction.Before, correction.Stroke), reading, cancel,
+        SuperpixelCut.Of(correction.Picture, correction.Ground, EarlierAnswer.Of(correction), reading, cancel,
             // What was weighed has no colours to begin with but its own.
             isFromBefore || reading is SubjectReading.Weighed or SubjectReading.Near ? correction.Before.IsInside : null);
 

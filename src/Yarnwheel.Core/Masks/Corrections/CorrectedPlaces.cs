@@ -1,4 +1,3 @@
-using Yarnwheel.Core.Masks.Gestures;
 using Yarnwheel.Core.Masks.Learnt;
 using Yarnwheel.Core.Masks.Readings;
 using Yarnwheel.Core.Masks.Segments;
@@ -26,17 +25,17 @@ internal static class CorrectedPlaces
     public static WeighedPlaces Of(Correction correction, SuperpixelCut byColours, WeighedPlaces places, RegionTree tree, CancellationToken cancel)
     {
         var open = correction.Open();
-        var figures = CorrectionFigures.Of(correction, byColours, places, tree).Rows(open, CorrectingFigures.Of(correction, byColours, places));
+        var pieces = AnswerPieces.Of(correction);
+        var figures = CorrectionFigures.Of(correction, pieces, byColours, places, tree).Rows(open, CorrectingFigures.Of(correction, pieces, byColours, places));
         cancel.ThrowIfCancellationRequested();
         var likely = LearntNetworks.Corrections.LogOdds(figures, cancel);
         float[] all = [.. correction.Ground.Marked.Sides.Select((side, k) => WeighedPlaces.Told * (side != 0 ? side : correction.Before.IsInside[k] ? 1 : -1))];
         var (asked, askedOfOther) = correction.IsAdding ? (AskedOfAdding, AskedOfAddingOther) : (AskedOfTaking, AskedOfTakingOther);
-        var ways = NearnessLogOdds.Ways(correction.Picture, correction.Touched);
         for (var i = 0; i < open.Length; i++)
         {
             var k = open[i];
             var isLike = byColours.IsInside[k] == correction.IsAdding;
-            var near = isLike && correction.IsAdding ? AddedNearby * EarlierAnswer.NearDab(ways[k]) : 0;
+            var near = isLike && correction.IsAdding ? AddedNearby * EarlierAnswer.NearDab(correction.Ways[k]) : 0;
             all[k] = correction.Stroke.Side * (likely[i] + near - (isLike ? asked : askedOfOther));
         }
         return new WeighedPlaces(correction.Picture, all);

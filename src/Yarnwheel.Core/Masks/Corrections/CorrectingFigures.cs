@@ -6,12 +6,12 @@ namespace Yarnwheel.Core.Masks.Corrections;
 internal static class CorrectingFigures
 {
     /// <param name="correction">The stroke and the answer before it.</param>
+    /// <param name="pieces">Of the answer.</param>
     /// <param name="byColours">The answer corrected by what colours and nearness say.</param>
     /// <param name="places">Weighed by the whole gesture, the stroke among it.</param>
-    public static float[] Of(Correction correction, SuperpixelCut byColours, WeighedPlaces places)
+    public static float[] Of(Correction correction, AnswerPieces pieces, SuperpixelCut byColours, WeighedPlaces places)
     {
         var (picture, ground, area, touched) = (correction.Picture, correction.Ground, correction.Area, correction.Touched);
-        var pieces = AnswerPieces.Of(correction);
         float taken = 0, piece = 0, changed = 0, left = 0, promised = 0;
         for (var k = 0; k < picture.Sizes.Length; k++)
         {

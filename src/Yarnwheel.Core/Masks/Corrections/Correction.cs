@@ -17,6 +17,9 @@ internal sealed record Correction(CutPicture Picture, GestureGround Ground, Supe
     /// <summary>The superpixels that it touches.</summary>
     public int[] Touched { get; } = [.. Stroke.Touched];
 
+    /// <summary>The cheapest way from it to each superpixel, differences of OKLab.</summary>
+    public float[] Ways { get; } = NearnessLogOdds.Ways(Picture, Stroke.Touched);
+
     /// <summary>Of each superpixel, whether it was on the stroke's side already.</summary>
     public bool[] IsWith { get; } = [.. Before.IsInside.Select(i => i == Stroke.Side > 0)];
 

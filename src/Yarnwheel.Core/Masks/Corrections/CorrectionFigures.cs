@@ -6,7 +6,7 @@ using Yarnwheel.Core.Masks.Segments;
 namespace Yarnwheel.Core.Masks.Corrections;
 
 /// <summary>What speaks for and against each superpixel going with a stroke that corrects an answer: how near it lies, what colours and places say, which piece of the answer it belongs to, with what it merges first.</summary>
-/// <remarks>Each figure is above where more speaks for the stroke's side, whichever that is.</remarks>
+/// <remarks>What has a sign is above 0 where it speaks for the stroke's side, whichever that is.</remarks>
 internal static class CorrectionFigures
 {
     /// <summary>Ways longer than so many times the usual one are as good as that.</summary>
@@ -19,10 +19,11 @@ internal static class CorrectionFigures
     private const float OtherColour = 0.2f;
 
     /// <param name="correction">The stroke and the answer before it.</param>
+    /// <param name="pieces">Of the answer.</param>
     /// <param name="byColours">The answer corrected by what colours and nearness say.</param>
     /// <param name="places">Weighed by the whole gesture, the stroke among it.</param>
     /// <param name="tree">The picture's regions.</param>
-    public static FigureTable Of(Correction correction, SuperpixelCut byColours, WeighedPlaces places, RegionTree tree)
+    public static FigureTable Of(Correction correction, AnswerPieces pieces, SuperpixelCut byColours, WeighedPlaces places, RegionTree tree)
     {
         var (picture, ground) = (correction.Picture, correction.Ground);
         var table = new FigureTable(picture);
@@ -37,7 +38,6 @@ internal static class CorrectionFigures
         table.AddWithMean([.. places.LogOdds.Select(l => side * Math.Clamp(l / OddsUnit, -1.5f, 1.5f))]);
         table.Add(ground.Usual.Select(u => side * (2 * u - 1)));
         table.Add(ground.Nearby.Select(n => side * n));
-        var pieces = AnswerPieces.Of(correction);
         table.Add(pieces.Sizes.Select(s => MathF.Sqrt(s / correction.Area)));
         table.Add(pieces.AreTouched.Select(t => t ? 1f : 0));
         MergingFigures.Add(table, correction, tree);
@@ -49,7 +49,7 @@ internal static class CorrectionFigures
     {
         var (picture, marked, all) = (correction.Picture, correction.Ground.Marked, Enumerable.Range(0, correction.IsWith.Length));
         float[] From(IEnumerable<int> starts) => NearnessLogOdds.Ways(picture, starts);
-        var ways = From(correction.Touched);
+        var ways = correction.Ways;
         float[] open = [.. correction.Open().Select(k => ways[k]).Where(float.IsFinite).Order()];
         var usual = open.Length == 0 ? 1 : MathF.Max(1e-3f, open[open.Length / 2]);
         float InUsual(float way) => MathF.Min(Longest, way / usual);

@@ -1,6 +1,4 @@
-using Yarnwheel.Core.Masks.Gestures;
 using Yarnwheel.Core.Masks.Readings;
-using Yarnwheel.Core.Masks.Segments;
 
 namespace Yarnwheel.Core.Masks.Corrections;
 
@@ -26,18 +24,16 @@ internal static class EarlierAnswer
     /// <summary>The same of a long stroke.</summary>
     private const float LongReach = 0.2f;
 
-    /// <param name="picture">That is cut.</param>
-    /// <param name="before">The earlier answer.</param>
-    /// <param name="correction">The stroke that corrects it.</param>
-    public static SettledPlaces Of(CutPicture picture, SuperpixelCut before, CorrectingStroke correction)
+    /// <param name="correction">The stroke and the answer before it.</param>
+    public static SettledPlaces Of(Correction correction)
     {
-        var ways = NearnessLogOdds.Ways(picture, correction.Touched);
-        var length = Math.Clamp(correction.Extent / Long, 0, 1);
+        var (before, stroke, ways) = (correction.Before, correction.Stroke, correction.Ways);
+        var length = Math.Clamp(stroke.Extent / Long, 0, 1);
         float most = Firmly + (Lightly - Firmly) * length, reach = DabReach + (LongReach - DabReach) * length;
         return new SettledPlaces([.. ways.Select((way, k) => (before.IsInside[k] ? most : -most) * (1 - MathF.Exp(-way / Reach)))], [.. ways.Select((way, k) =>
         {
             var here = MathF.Exp(-way / reach);
-            return (before.Leaning?[k] ?? 0) * (1 - here) + correction.Side * here;
+            return (before.Leaning?[k] ?? 0) * (1 - here) + stroke.Side * here;
         })]);
     }
 

@@ -42,13 +42,10 @@ internal static class MergingFigures
                 if (with[n] > With * all) withSame ??= tree.Costs[n];
                 for (; next < Sizes.Length && all >= Sizes[next] * area; next++) (shares[next][k], strokes[next][k]) = (with[n] / all, MathF.Min(1, 10 * stroke[n] / all));
             }
-            sooner[k] = Sooner(withStroke ?? last, withOther ?? last);
-            soonerWith[k] = Sooner(withSame ?? last, withOther ?? last);
+            sooner[k] = TreeFigures.Sooner(withStroke ?? last, withOther ?? last);
+            soonerWith[k] = TreeFigures.Sooner(withSame ?? last, withOther ?? last);
             cost[k] = MathF.Min(1, (withStroke ?? last) / Dearest);
         }
         foreach (var column in (float[][])[sooner, soonerWith, cost, size, share, told, .. shares, .. strokes]) table.Add(column);
     }
-
-    /// <summary>−1 … 1: above 0 where one merge costs less than the other.</summary>
-    private static float Sooner(float one, float other) => (other - one) / (other + one + 1e-6f);
 }

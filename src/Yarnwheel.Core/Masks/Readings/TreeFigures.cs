@@ -34,8 +34,8 @@ internal static class TreeFigures
                     shares[size].Inside[k] = MathF.Min(1, 10 * inside[n] / tree.Sizes[n]);
                 }
             }
-            float last = tree.Costs[^1], own = withInside ?? last, other = withOutside ?? last;
-            sooner[k] = (other - own) / (other + own + 1e-6f);
+            var last = tree.Costs[^1];
+            sooner[k] = Sooner(withInside ?? last, withOutside ?? last);
         }
         table.Add(sooner);
         table.Add(largest);
@@ -46,4 +46,7 @@ internal static class TreeFigures
             table.Add(share.Inside);
         }
     }
+
+    /// <summary>−1 … 1: above 0 where one merge costs less than the other.</summary>
+    public static float Sooner(float one, float other) => (other - one) / (other + one + 1e-6f);
 }
