@@ -1,3 +1,4 @@
+using Microsoft.Extensions.Time.Testing;
 using Yarnwheel.Core.Rendering;
 using Yarnwheel.Web.Benches;
 
@@ -27,19 +28,27 @@ public class FrameTurnTests
     [Fact]
     public async Task Frames_that_take_long_do_not_keep_others_waiting()
     {
-        var turns = new FrameTurns(2, TimeSpan.FromMilliseconds(60));
+        var clock = new FakeTimeProvider();
+        var turns = new FrameTurns(2, clock);
         using var endless = await turns.TakeAsync(1, TestContext.Current.CancellationToken);
         using var other = await turns.TakeAsync(2, TestContext.Current.CancellationToken);
         var third = turns.TakeAsync(3, TestContext.Current.CancellationToken);
+        clock.Advance(FrameTurns.Patience - TimeSpan.FromMilliseconds(1));
         Assert.False(third.IsCompleted);
+        clock.Advance(TimeSpan.FromMilliseconds(1));
         (await third).Dispose();
         // A turn that ended in time leaves the next one of its Bench all of its own.
         (await turns.TakeAsync(4, TestContext.Current.CancellationToken)).Dispose();
+        clock.Advance(FrameTurns.Patience / 2);
         using var again = await turns.TakeAsync(4, TestContext.Current.CancellationToken);
         // Not without end: they hold memory.
         var more = Enumerable.Range(10, 20).Select(k => turns.TakeAsync(k, CancellationToken.None)).ToList();
-        await Task.Delay(600, TestContext.Current.CancellationToken);
-        Assert.InRange(more.Count(m => m.IsCompleted), 2, 6);
+        for (var k = 0; k < 12 || turns.Waiting > 15; k++)
+        {
+            clock.Advance(FrameTurns.Patience);
+            await Task.Delay(5, TestContext.Current.CancellationToken);
+        }
+        Assert.Equal(15, turns.Waiting);
     }
 
     [Fact]
@@ -59,7 +68,8 @@ public class FrameTurnTests
     [Fact]
     public async Task Work_behind_frames_waits_for_them_but_not_for_ever()
     {
-        var turns = new FrameTurns();
+        var clock = new FakeTimeProvider();
+        var turns = new FrameTurns(clock: clock);
         Assert.Equal(1, await turns.BehindAsync(() => 1, TestContext.Current.CancellationToken));
         var frame = await turns.TakeAsync(1, TestContext.Current.CancellationToken);
         var drawn = false;
@@ -71,7 +81,9 @@ public class FrameTurnTests
         Assert.True(await behind);
         // A frame that takes for ever.
         using var endless = await turns.TakeAsync(1, TestContext.Current.CancellationToken);
-        Assert.Equal(2, await turns.BehindAsync(() => 2, TestContext.Current.CancellationToken));
+        var late = turns.BehindAsync(() => 2, TestContext.Current.CancellationToken);
+        clock.Advance(FrameTurns.PatienceBehind);
+        Assert.Equal(2, await late);
         using var gone = new CancellationTokenSource();
         var never = turns.BehindAsync(() => 3, gone.Token);
         await gone.CancelAsync();
@@ -81,7 +93,8 @@ public class FrameTurnTests
     [Fact]
     public async Task Three_Benches_that_wait_are_a_crowd_and_one_that_asks_often_is_none()
     {
-        var turns = new FrameTurns();
+        var clock = new FakeTimeProvider();
+        var turns = new FrameTurns(clock: clock);
         var drawing = new[] { await turns.TakeAsync(1, CancellationToken.None), await turns.TakeAsync(2, CancellationToken.None) };
         var often = Enumerable.Range(0, 9).Select(_ => turns.TakeAsync(1, CancellationToken.None)).ToList();
         var waiting = new List<Task<IDisposable>> { turns.TakeAsync(3, CancellationToken.None) };
@@ -92,7 +105,7 @@ public class FrameTurnTests
         foreach (var turn in drawing) turn.Dispose();
         foreach (var turn in waiting.Concat(often)) (await turn).Dispose();
         Assert.True(turns.IsCrowded);
-        await Task.Delay(1600, TestContext.Current.CancellationToken);
+        clock.Advance(FrameTurns.Crowded);
         Assert.False(turns.IsCrowded);
     }
 

@@ -3,24 +3,36 @@ namespace Yarnwheel.Web.Benches;
 /// <summary>Gives Benches their turns at drawing, so that none starves another: each Bench draws one frame at a time, two Benches at once; of those that wait, the one served longest ago is next.
 /// A frame that takes seconds, whatever its recipe asks for, keeps its place no longer: others draw beside it.</summary>
 /// <param name="places">How many draw at once.</param>
-/// <param name="patience">How long a frame keeps its place; null for two seconds.</param>
-internal sealed class FrameTurns(int places = 2, TimeSpan? patience = null)
+/// <param name="clock">Null for the system's.</param>
+internal sealed class FrameTurns(int places = 2, TimeProvider? clock = null)
 {
+    /// <summary>How long a frame keeps its place.</summary>
+    internal static readonly TimeSpan Patience = TimeSpan.FromSeconds(2);
+
+    /// <summary>How long work behind frames waits for them at most.</summary>
+    internal static readonly TimeSpan PatienceBehind = TimeSpan.FromSeconds(1);
+
+    /// <summary>For so long after the last of a crowd it is one still: frames must not change their size with every one.</summary>
+    internal static readonly TimeSpan Crowded = TimeSpan.FromMilliseconds(1500);
+
+    // How long a strip of a copy waits at most, and how long after a frame a hand may still be moving.
+    private static readonly TimeSpan MostPatience = TimeSpan.FromSeconds(15), Pause = TimeSpan.FromMilliseconds(250);
+
     // Frames that take long still hold memory.
     private const int MostSlow = 6;
 
+    // So many Benches that wait are a crowd.
+    private const int Crowd = 3;
+
+    private readonly TimeProvider clock = clock ?? TimeProvider.System;
     private readonly HashSet<int> slow = [];
-    // How long a strip of a copy waits at most, and how long after a frame a hand may still be moving, milliseconds.
-    private const int MostPatience = 15_000, Pause = 250;
-    // So many Benches that wait are a crowd, and for so long after them, milliseconds: frames must not change their size with every one.
-    private const int Crowd = 3, Crowded = 1500;
     private readonly Lock gate = new();
     private readonly LinkedList<(int Bench, TaskCompletionSource Turn)> waiting = new();
     private readonly HashSet<int> drawing = [];
     private readonly Dictionary<int, long> served = [];
     private long turnsGiven;
-    private long endedAt = long.MinValue / 2;
-    private long crowdedAt = long.MinValue / 2;
+    private long? endedAt;
+    private long? crowdedAt;
 
     /// <summary>Waits for the Bench's turn; it lasts until what is given is disposed of.</summary>
     /// <exception cref="OperationCanceledException">Whoever asked has gone.</exception>
@@ -32,7 +44,7 @@ internal sealed class FrameTurns(int places = 2, TimeSpan? patience = null)
         {
             place = waiting.AddLast((bench, turn));
             Next();
-            if (waiting.Select(w => w.Bench).Distinct().Count() >= Crowd) crowdedAt = Environment.TickCount64;
+            if (waiting.Select(w => w.Bench).Distinct().Count() >= Crowd) crowdedAt = clock.GetTimestamp();
         }
         try
         {
@@ -64,20 +76,20 @@ internal sealed class FrameTurns(int places = 2, TimeSpan? patience = null)
     {
         get
         {
-            lock (gate) return Environment.TickCount64 - crowdedAt < Crowded;
+            lock (gate) return IsLessAgo(crowdedAt, Crowded);
         }
     }
 
     /// <summary>Work that nobody waits for with a hand on the mouse lets frames go first, but not for ever: while somebody drags, also between two frames.</summary>
     public void GiveWay(CancellationToken cancel)
     {
-        for (var since = Environment.TickCount64; Environment.TickCount64 - since < MostPatience && IsInUse && !cancel.IsCancellationRequested;) cancel.WaitHandle.WaitOne(5);
+        for (var since = clock.GetTimestamp(); IsLessAgo(since, MostPatience) && IsInUse && !cancel.IsCancellationRequested;) cancel.WaitHandle.WaitOne(5);
     }
 
-    /// <summary>Does such work as a whole, once no frame is being drawn; after a second all the same.</summary>
+    /// <summary>Does such work as a whole, once no frame is being drawn; after as long as it waits at most all the same.</summary>
     public async Task<T> BehindAsync<T>(Func<T> work, CancellationToken cancel)
     {
-        for (var since = Environment.TickCount64; IsBusy() && Environment.TickCount64 - since < 1000;) await Task.Delay(5, cancel);
+        for (var since = clock.GetTimestamp(); IsBusy() && IsLessAgo(since, PatienceBehind);) await Task.Delay(5, cancel);
         return await Task.Run(work, cancel);
     }
 
@@ -86,9 +98,11 @@ internal sealed class FrameTurns(int places = 2, TimeSpan? patience = null)
     {
         get
         {
-            lock (gate) return drawing.Count > 0 || waiting.Count > 0 || Environment.TickCount64 - endedAt < Pause;
+            lock (gate) return drawing.Count > 0 || waiting.Count > 0 || IsLessAgo(endedAt, Pause);
         }
     }
+
+    private bool IsLessAgo(long? timestamp, TimeSpan time) => timestamp is { } since && clock.GetElapsedTime(since) < time;
 
     private bool IsBusy()
     {
@@ -101,7 +115,7 @@ internal sealed class FrameTurns(int places = 2, TimeSpan? patience = null)
         {
             drawing.Remove(bench);
             slow.Remove(bench);
-            endedAt = Environment.TickCount64;
+            endedAt = clock.GetTimestamp();
             Next();
         }
     }
@@ -126,7 +140,7 @@ internal sealed class FrameTurns(int places = 2, TimeSpan? patience = null)
     /// <summary>A turn that lasts too long no longer counts among those that draw.</summary>
     private async Task LoseInTimeAsync(int bench, long turn)
     {
-        await Task.Delay(patience ?? TimeSpan.FromSeconds(2));
+        await Task.Delay(Patience, clock);
         lock (gate)
         {
             if (!drawing.Contains(bench) || ServedAt(bench) != turn) return;
