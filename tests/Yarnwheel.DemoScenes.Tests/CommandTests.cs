@@ -60,7 +60,7 @@ public sealed class CommandTests : IDisposable
         Assert.Equal(0, code);
         Assert.All(AllScenes.List, scene => Assert.Contains(scene.Name, output, StringComparison.Ordinal));
         Assert.Equal(8, AllScenes.List.Select(s => s.Name).Distinct().Count());
-        Assert.Equal(8, AllScenes.List.Select(s => s.Build().Seed).Distinct().Count());
+        Assert.Equal(8, AllScenes.List.Select(s => BuiltScene.Of(s.Name).Seed).Distinct().Count());
         Assert.Throws<ArgumentException>(() => AllScenes.Named("no-such-scene"));
     }
 }

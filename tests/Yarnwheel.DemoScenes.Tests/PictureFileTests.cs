@@ -43,7 +43,7 @@ public sealed class PictureFileTests : IDisposable
     [Fact]
     public void Radiance_survives_being_written()
     {
-        var model = new HoopWall().Build();
+        var model = BuiltScene.Of("hoop-wall");
         float[] radiance = [0, 0.0004f, 0.02f, 0.5f, 1, 7];
         var back = TrueColours.Decode(TrueColours.Encode(radiance, model), model);
         for (var i = 0; i < radiance.Length; i++) Assert.Equal(radiance[i], back[i], 0.0002 * Math.Sqrt(radiance[i]) + 1e-7);
@@ -55,7 +55,7 @@ public sealed class PictureFileTests : IDisposable
     [MemberData(nameof(Scenes))]
     public void The_committed_files_of_a_scene_belong_together(string name)
     {
-        var model = AllScenes.Named(name).Build();
+        var model = BuiltScene.Of(name);
         var demo = Repository.File("demo");
         Assert.InRange(new FileInfo(Path.Combine(demo, name + ".jpg")).Length, 100_000, 4_000_000);
         using var picture = Image.NewFromFile(Path.Combine(demo, name + ".jpg"));

@@ -18,7 +18,7 @@ public class SceneTests
     [MemberData(nameof(Scenes))]
     public void The_same_seed_gives_the_same_bytes(string name)
     {
-        var first = AllScenes.Named(name).Build();
+        var first = BuiltScene.Of(name);
         var second = AllScenes.Named(name).Build();
         var a = Exposure.Take(first, Width, Height, 3);
         var b = Exposure.Take(second, Width, Height, 3);
@@ -29,7 +29,7 @@ public class SceneTests
     [MemberData(nameof(Scenes))]
     public void Alpha_times_colour_and_the_rest_times_background_is_the_picture(string name)
     {
-        var scene = AllScenes.Named(name).Build();
+        var scene = BuiltScene.Of(name);
         var exposure = Exposure.Take(scene, Width, Height, 6);
         var picture = Development.Develop(exposure.Light, Width, Height, scene.Look, scene.Seed, grain: false);
         for (var subject = 0; subject < scene.Subjects.Count; subject++)

@@ -1,4 +1,3 @@
-using System.Diagnostics;
 using System.Globalization;
 using System.Text.Json;
 using NetVips;
@@ -10,13 +9,17 @@ using Yarnwheel.Core.Rendering;
 
 namespace Yarnwheel.Storage.Tests;
 
-/// <summary>What copies say besides their pixels, tag by tag, as an independent reader sees it (ExifTool, Debian's libimage-exiftool-perl), which also writes the originals.</summary>
-public sealed class MetadataTests : IDisposable
+/// <summary>What copies say besides their pixels, tag by tag, as an independent reader sees it, which also writes the originals.</summary>
+public sealed class MetadataTests : IClassFixture<ExifTool>, IDisposable
 {
-    private const string ExifTool = "/usr/bin/exiftool";
     private readonly TempFolder folder = new();
+    private readonly ExifTool tool;
 
-    public MetadataTests() => CodecLibrary.Prepare();
+    public MetadataTests(ExifTool tool)
+    {
+        CodecLibrary.Prepare();
+        this.tool = tool;
+    }
 
     public void Dispose() => folder.Dispose();
 
@@ -37,29 +40,17 @@ public sealed class MetadataTests : IDisposable
     // What a copy changes: it is upright, of its own size and colours, and written by this program.
     private static readonly HashSet<string> MadeTrue = ["IFD0:Orientation", "IFD0:Software", "ExifIFD:ColorSpace", "ExifIFD:ExifImageWidth", "ExifIFD:ExifImageHeight", "XMP-tiff:Orientation"];
 
-    private static string Tool(params string[] arguments)
-    {
-        var start = new ProcessStartInfo(ExifTool) { RedirectStandardOutput = true, RedirectStandardError = true };
-        foreach (var argument in arguments) start.ArgumentList.Add(argument);
-        using var process = Process.Start(start)!;
-        var errors = process.StandardError.ReadToEndAsync();
-        var output = process.StandardOutput.ReadToEnd();
-        process.WaitForExit();
-        Assert.True(process.ExitCode == 0, errors.Result);
-        return output;
-    }
-
     /// <summary>Values by directory and name, as numbers and raw text.</summary>
-    private static Dictionary<string, string> Tags(string path)
+    private Dictionary<string, string> Tags(string path)
     {
-        using var json = JsonDocument.Parse(Tool("-json", "-G1", "-a", "-n", "-struct", "-charset", "iptc=UTF8", path));
+        using var json = JsonDocument.Parse(tool.Run("-json", "-G1", "-a", "-n", "-struct", "-charset", "iptc=UTF8", path));
         return json.RootElement[0].EnumerateObject().ToDictionary(p => p.Name, p => p.Value.ToString());
     }
 
     private string Original(string name, params string[] more)
     {
         var path = TestPhotos.Write(folder, name);
-        Tool(["-overwrite_original", "-q", .. Written, .. more, path]);
+        tool.Run(["-overwrite_original", .. Written, .. more, path]);
         return path;
     }
 
@@ -128,8 +119,8 @@ public sealed class MetadataTests : IDisposable
     public void EXIF_with_the_greatest_byte_first_goes_over_too()
     {
         var original = TestPhotos.Write(folder, "a.jpg");
-        Tool("-overwrite_original", "-q", "-all=", original);
-        Tool(["-overwrite_original", "-q", "-ExifByteOrder=MM", .. Written, original]);
+        tool.Run("-overwrite_original", "-all=", original);
+        tool.Run(["-overwrite_original", "-ExifByteOrder=MM", .. Written, original]);
         Assert.Contains("MM", Tags(original)["File:ExifByteOrder"], StringComparison.Ordinal);
         var before = Tags(original);
         foreach (var format in (CopyFormat[])[CopyFormat.Jpeg, CopyFormat.Tiff, CopyFormat.Webp])
@@ -182,7 +173,7 @@ public sealed class MetadataTests : IDisposable
         var words = string.Concat(Enumerable.Range(0, 40_000).Select(k => $"{k} "));
         File.WriteAllText(folder.File("words.txt"), words);
         var original = TestPhotos.Write(folder, "a.tif");
-        Tool("-overwrite_original", "-q", $"-XMP-dc:Description<={folder.File("words.txt")}", "-XMP-dc:Title=Skeins", original);
+        tool.Run("-overwrite_original", $"-XMP-dc:Description<={folder.File("words.txt")}", "-XMP-dc:Title=Skeins", original);
         var jpeg = Save(original, new CopySettings());
         var after = Tags(jpeg);
         Assert.Equal((words.Trim(), "Skeins"), (after["XMP-dc:Description"].Trim(), after["XMP-dc:Title"]));
