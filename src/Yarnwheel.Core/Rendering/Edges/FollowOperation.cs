@@ -16,8 +16,8 @@ internal sealed class FollowOperation(Operation<Plane<float>> before, LitOperati
     /// <summary>How far from the contour a mask changes at a follow of 100, as a fraction of the photo's longer side.</summary>
     private const double Furthest = 0.025;
 
-    /// <summary>Stands for what is solved, at any size.</summary>
-    public ContentKey Content { get; } = before.Key.With($"follow {follow}");
+    /// <summary>Stands for what is solved, at any size; what was solved in a hurry is never taken for what had time.</summary>
+    public ContentKey Content => size == MatteSize.Coarse ? Key : before.Key.With($"follow {follow}");
 
     // A view's pixels are judged by their own place and colour.
     public override int Reach(double scale) => before.Reach(scale);
@@ -43,6 +43,6 @@ internal sealed class FollowOperation(Operation<Plane<float>> before, LitOperati
     {
         var mask = WholeMask.Shares(WholeMask.Of(before, level, drawing));
         var picture = MatteSource.Picture(lit, level, drawing);
-        return MatteSolver.Solve(picture, mask, follow / 100 * Math.Max(4, Furthest * Math.Max(picture.Light.Width, picture.Light.Height)), drawing.Cancel);
+        return MatteSolver.Solve(picture, mask, follow / 100 * Math.Max(4, Furthest * Math.Max(picture.Light.Width, picture.Light.Height)), drawing.Cancel, isHurried: size == MatteSize.Coarse);
     }
 }

@@ -9,6 +9,6 @@ internal enum MatteSize
     /// <summary>As large as any picture needs it.</summary>
     Whole,
 
-    /// <summary>Small, so that a hand need not wait.</summary>
+    /// <summary>Small, and in fewer rounds, so that a hand need not wait.</summary>
     Coarse,
 }
