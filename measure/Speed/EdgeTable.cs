@@ -35,6 +35,11 @@ internal static class EdgeTable
         yield return new("the whole edge stage on the frame: everything on, from the first step", $"OpenCV guided filter, colour guide: {colourGuided:F0} ms; grey guide: {greyGuided:F0} ms", $"{all:F0} ms", "half of the colour-guided one", all / (0.5 * colourGuided));
         var follow = Time(i => new EdgeRefinement { Follow = 40 + i * 0.01, Fringe = 60 });
         yield return new("follow and fringe alone", $"colour guide {colourGuided:F0} ms", $"{follow:F0} ms", "–", null);
+        // A hand that drags what lies before the edge: nothing of the edge is known.
+        double Reached(bool isHurried) => Stopwatches.Median(7, i => renderer.Frames.Draw(
+            new Recipe { Areas = [new Area { Mask = new Mask { Parts = [CopyRecipes.Skein with { Reach = (isHurried ? 6 : 6.5) + i * 0.01 }] }, Edge = new EdgeRefinement { Follow = 40, Fringe = 60 } }] }, view, Show.Result, isHurried: isHurried));
+        double hurried = Reached(isHurried: true), exact = Reached(isHurried: false);
+        yield return new("reach dragged before follow and fringe: the frame", $"the exact frame {exact:F0} ms", $"{hurried:F0} ms", "–", null);
         // The area's own contrast, in whole frames: what does not change is there.
         double Dragged(EdgeRefinement edge) => Stopwatches.Median(15, i => renderer.Frames.Draw(
             new Recipe { Areas = [new Area { Mask = new Mask { Parts = [CopyRecipes.Skein] }, Edge = edge, Treat = new Treatment { Contrast = 10 + i * 0.1 } }] }, view, Show.Result));

@@ -50,7 +50,7 @@ internal static class MatteSolver
     /// <param name="radius">How far from the rough contour pixels may change, pixels.</param>
     /// <param name="cancel">Ends the work early.</param>
     /// <param name="told">Of each pixel, 1 where somebody marked it inside, −1 outside, 0 where it is not marked; null for nothing.</param>
-    /// <param name="isHurried">Whether a hand waits for it: fewer rounds, in about half the time.</param>
+    /// <param name="isHurried">Whether a hand waits for it: fewer rounds, so that strands go on less far.</param>
     public static MatteSolution Solve(MattePicture whole, float[] mask, double radius, CancellationToken cancel, sbyte[]? told = null, bool isHurried = false)
     {
         var (rounds, most) = isHurried ? (HurriedRounds, HurriedRounds) : (Rounds, MostRounds);
