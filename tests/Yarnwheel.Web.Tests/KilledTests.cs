@@ -14,7 +14,7 @@ public sealed class KilledTests : IDisposable
     {
         await server.StartAsync();
         var outcome = await Kills.RunAsync(server, 20, 11);
-        Assert.InRange(outcome.Acknowledged, 20, int.MaxValue);
+        Assert.True(outcome.Acknowledged > 20);
         Assert.Equal((20, 0, 0), (outcome.Times, outcome.Lost, outcome.Unreached));
     }
 

@@ -86,7 +86,7 @@ internal sealed class FrameTurns(int places = 2, TimeProvider? clock = null)
         for (var since = clock.GetTimestamp(); IsLessAgo(since, MostPatience) && IsInUse && !cancel.IsCancellationRequested;) cancel.WaitHandle.WaitOne(5);
     }
 
-    /// <summary>Does such work as a whole, once no frame is being drawn; after as long as it waits at most all the same.</summary>
+    /// <summary>Does such work as a whole, once no frame is being drawn; after <see cref="PatienceBehind"/> all the same.</summary>
     public async Task<T> BehindAsync<T>(Func<T> work, CancellationToken cancel)
     {
         for (var since = clock.GetTimestamp(); IsBusy() && IsLessAgo(since, PatienceBehind);) await Task.Delay(5, cancel);

@@ -17,7 +17,7 @@ internal sealed class FollowOperation(Operation<Plane<float>> before, LitOperati
     private const double Furthest = 0.025;
 
     /// <summary>Stands for what is solved, at any size; what was solved in a hurry is never taken for what had time.</summary>
-    public ContentKey Content => size == MatteSize.Coarse ? Key : before.Key.With($"follow {follow}");
+    public ContentKey Content { get; } = before.Key.With($"follow {follow}{(size == MatteSize.Coarse ? MatteSource.Mark(size) : "")}");
 
     // A view's pixels are judged by their own place and colour.
     public override int Reach(double scale) => before.Reach(scale);
