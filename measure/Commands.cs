@@ -3,6 +3,7 @@ using System.Globalization;
 using Yarnwheel.Measure.Faults;
 using Yarnwheel.Measure.Quality;
 using Yarnwheel.Measure.Quality.Edges;
+using Yarnwheel.Measure.Quality.Edges.Learning;
 using Yarnwheel.Measure.Quality.Edges.Randomised;
 using Yarnwheel.Measure.Quality.Photographs;
 using Yarnwheel.Measure.Quality.Reaches;
@@ -101,9 +102,15 @@ internal static class Commands
         var tidy = new Option<bool>("--tidy") { Description = "With --hard or --aside: the settings that tidying proposes against the best found by search." };
         var random = new Option<int?>("--random") { Description = "So many scenes made at random." };
         var photographs = new Option<bool>("--photographs") { Description = "With --random: of surfaces of open photographs (measure/open-pictures fetches them); with --aside of those that nothing was tuned on." };
-        var command = new Command("edges", "Masks and pictures with refined edges against exact truth.") { drawn, quick, hard, aside, later, fresh, guided, tidy, random, photographs };
+        var lessons = new Option<int?>("--lessons") { Description = "Writes mattes.lessons, of so many scenes of dyes and as many of photographs, for measure/learn-mattes." };
+        var command = new Command("edges", "Masks and pictures with refined edges against exact truth.") { drawn, quick, hard, aside, later, fresh, guided, tidy, random, photographs, lessons };
         command.SetAction(parsed =>
         {
+            if (parsed.GetValue(lessons) is { } scenes)
+            {
+                MatteLessons.Write("mattes.lessons", scenes);
+                return;
+            }
             if (parsed.GetValue(random) is { } count)
             {
                 var surfaces = parsed.GetValue(photographs) ? PhotographedSurfaces.All(parsed.GetValue(aside)) : null;

@@ -250,24 +250,6 @@ public class MattePieceTests
     }
 
     [Fact]
-    public void A_change_within_its_own_doubt_is_hardly_made_and_a_large_one_wholly()
-    {
-        Assert.Equal(0, MatteSolver.Sure(0, 0));
-        Assert.InRange(MatteSolver.Sure(0.02f, 0.1f), 0, 0.004f);
-        Assert.InRange(MatteSolver.Sure(0.9f, 0.05f), 0.897f, 0.9f);
-        for (var change = -1f; change < 0.99f; change += 0.01f)
-        {
-            foreach (var deviation in (float[])[0, 0.1f, 0.5f])
-            {
-                var made = MatteSolver.Sure(change, deviation);
-                Assert.InRange(made / (change == 0 ? 1 : change), 0, 1);
-                // More is never made less, and never jumps.
-                Assert.InRange(MatteSolver.Sure(change + 0.01f, deviation) - made, 0, 0.0114f);
-            }
-        }
-    }
-
-    [Fact]
     public void Of_a_row_the_distances_are_those_of_its_pixels()
     {
         var transform = DistanceTransform.Of(Marks.Above(Random(7), 0.98f), Width, Height);

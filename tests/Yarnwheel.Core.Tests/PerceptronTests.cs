@@ -49,7 +49,28 @@ public class PerceptronTests
     }
 
     [Fact]
-    public void Layers_that_do_not_fit_are_refused() => Assert.Throws<ArgumentException>(() => new Perceptron([0, 0], [1, 1], [new([1, 1, 1], [0])]));
+    public void It_may_say_several_things_of_each_row()
+    {
+        // Sum and difference of two figures, and of what is above 0 of both.
+        var network = new Perceptron([0, 0], [1, 1], [new([1, 1, 1, -1], [0, 0]), new([1, 0, 0, 0, 1, 0], [0, 0, 5])]);
+        Assert.Equal(3, network.Outputs);
+        Assert.Equal([3, 0, 5, 3, 1, 5], network.LogOdds([1, 2, 2, 1], CancellationToken.None));
+        var said = new float[3];
+        network.Of([-1, -2], said);
+        Assert.Equal([0, 1, 5], said);
+        using var stream = new MemoryStream();
+        network.Write(new BinaryWriter(stream));
+        Assert.Equal(3, Perceptron.Read(new BinaryReader(new MemoryStream(stream.ToArray())), 3).Outputs);
+        Assert.Throws<InvalidDataException>(() => Perceptron.Read(new BinaryReader(new MemoryStream(stream.ToArray()))));
+    }
+
+    [Fact]
+    public void Layers_that_do_not_fit_are_refused()
+    {
+        Assert.Throws<ArgumentException>(() => new Perceptron([0, 0], [1, 1], [new([1, 1, 1], [0])]));
+        Assert.Throws<ArgumentException>(() => new Perceptron([0, 0], [1, 1], [new([1, 1], [0]), new([1, 1], [0])]));
+        Assert.Throws<ArgumentException>(() => new Perceptron([0], [1], []));
+    }
 
     private static Perceptron Any(Random random, int inputs)
     {

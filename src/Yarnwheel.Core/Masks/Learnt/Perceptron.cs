@@ -2,7 +2,7 @@ using Yarnwheel.Core.Imaging;
 
 namespace Yarnwheel.Core.Masks.Learnt;
 
-/// <summary>A network of fully joined layers that says of each row of figures how likely something is.</summary>
+/// <summary>A network of fully joined layers that says something of each row of figures: how likely a thing is, or several at once.</summary>
 /// <remarks>Layers of rectified sums; D. Rumelhart, G. Hinton, R. Williams, "Learning representations by back-propagating errors", Nature 323, 1986. Sums are made in the order of the figures,
 /// so that they are the same whatever the width of lanes and the number of threads.</remarks>
 internal sealed class Perceptron
@@ -12,13 +12,17 @@ internal sealed class Perceptron
 
     private const int RowsAtOnce = 512;
 
+    private readonly int widest;
+
     /// <param name="means">Of each figure, over what was learnt from.</param>
     /// <param name="deviations">Of each figure, above 0.</param>
-    /// <param name="layers">In their order; the last has one output.</param>
+    /// <param name="layers">In their order; the last one's outputs are the network's.</param>
+    /// <exception cref="ArgumentException">They don't fit.</exception>
     public Perceptron(float[] means, float[] deviations, IReadOnlyList<PerceptronLayer> layers)
     {
         (Means, Deviations, Layers) = (means, deviations, layers);
-        if (means.Length != deviations.Length || layers.Count == 0 || layers[0].Inputs != means.Length || layers[^1].Outputs != 1) throw new ArgumentException("A network's layers must fit its figures.", nameof(layers));
+        if (means.Length != deviations.Length || layers.Count == 0 || layers[0].Inputs != means.Length || layers.Zip(layers.Skip(1)).Any(p => p.First.Outputs != p.Second.Inputs)) throw new ArgumentException("A network's layers must fit its figures.", nameof(layers));
+        widest = layers.Max(l => Math.Max(l.Inputs, l.Outputs));
     }
 
     public float[] Means { get; }
@@ -30,30 +34,43 @@ internal sealed class Perceptron
     /// <summary>Figures a row.</summary>
     public int Inputs => Means.Length;
 
+    /// <summary>What is said of a row.</summary>
+    public int Outputs => Layers[^1].Outputs;
+
+    /// <summary>Of a network with one output, of each row the natural logarithm of the odds.</summary>
     /// <param name="figures">Row by row.</param>
     /// <param name="cancel">Ends the work early.</param>
-    /// <returns>Of each row, natural logarithm of the odds.</returns>
     public float[] LogOdds(float[] figures, CancellationToken cancel)
     {
         var count = figures.Length / Inputs;
-        var result = new float[count];
-        var widest = Layers.Max(l => Math.Max(l.Inputs, l.Outputs));
+        var result = new float[count * Outputs];
         Rows.Each((count + RowsAtOnce - 1) / RowsAtOnce, block =>
         {
-            float[] from = new float[widest], into = new float[widest];
-            for (var k = block * RowsAtOnce; k < Math.Min(count, (block + 1) * RowsAtOnce); k++)
-            {
-                Scale(figures.AsSpan(k * Inputs, Inputs), from);
-                for (var layer = 0; layer < Layers.Count; layer++)
-                {
-                    Layers[layer].Sum(from, into);
-                    if (layer < Layers.Count - 1) Rectify(into.AsSpan(0, Layers[layer].Outputs));
-                    (from, into) = (into, from);
-                }
-                result[k] = from[0];
-            }
+            int from = block * RowsAtOnce, rows = Math.Min(RowsAtOnce, count - from);
+            Of(figures.AsSpan(from * Inputs, rows * Inputs), result.AsSpan(from * Outputs, rows * Outputs));
         }, cancel);
         return result;
+    }
+
+    /// <summary>The same of a few rows, on the thread that asks.</summary>
+    /// <param name="figures">Row by row.</param>
+    /// <param name="said">Receives all outputs, row by row.</param>
+    public void Of(ReadOnlySpan<float> figures, Span<float> said)
+    {
+        Span<float> from = stackalloc float[widest], into = stackalloc float[widest];
+        for (var row = 0; row < figures.Length / Inputs; row++)
+        {
+            Scale(figures.Slice(row * Inputs, Inputs), from);
+            for (var layer = 0; layer < Layers.Count; layer++)
+            {
+                Layers[layer].Sum(from, into);
+                if (layer < Layers.Count - 1) Rectify(into[..Layers[layer].Outputs]);
+                var next = from;
+                from = into;
+                into = next;
+            }
+            from[..Outputs].CopyTo(said[(row * Outputs)..]);
+        }
     }
 
     /// <summary>Figures as the first layer takes them: how many deviations from their mean.</summary>
@@ -68,19 +85,21 @@ internal sealed class Perceptron
     }
 
     /// <summary>Reads what <see cref="Write"/> wrote.</summary>
+    /// <param name="reader">At its beginning.</param>
+    /// <param name="outputs">How many are expected.</param>
     /// <exception cref="InvalidDataException">It is something else.</exception>
-    public static Perceptron Read(BinaryReader reader)
+    public static Perceptron Read(BinaryReader reader, int outputs = 1)
     {
         var inputs = reader.ReadInt32();
         float[] means = Floats(inputs), deviations = Floats(inputs);
         var layers = new PerceptronLayer[Checked(reader.ReadInt32())];
         for (var k = 0; k < layers.Length; k++)
         {
-            var outputs = reader.ReadInt32();
-            layers[k] = new PerceptronLayer(Floats(Checked(inputs) * Checked(outputs)), Floats(outputs));
-            inputs = outputs;
+            var own = reader.ReadInt32();
+            layers[k] = new PerceptronLayer(Floats(Checked(inputs) * Checked(own)), Floats(own));
+            inputs = own;
         }
-        return layers[^1].Outputs == 1 ? new Perceptron(means, deviations, layers) : throw Other();
+        return layers[^1].Outputs == outputs ? new Perceptron(means, deviations, layers) : throw Other();
 
         float[] Floats(int count)
         {

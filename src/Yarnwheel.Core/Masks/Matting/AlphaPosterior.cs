@@ -122,6 +122,7 @@ internal static class AlphaPosterior
                 var mixed = block.LogMixed.Load<T>(i);
                 var most = T.Max(block.Step(0).Load<T>(i), block.Step(steps).Load<T>(i));
                 for (var k = 1; k < steps; k++) most = T.Max(most, block.Step(k).Load<T>(i) + mixed);
+                block.Fit.Save(i, most + LaneMath.Log(block.Volume.Load<T>(i) + T.Of(1e-12f)));
                 T sum = T.Of(0), mean = T.Of(0), square = T.Of(0);
                 for (var k = 0; k <= steps; k++)
                 {

@@ -10,7 +10,7 @@ internal sealed class MatteBlock
     public const int MostSteps = 16;
 
     private const int Moments = 10;
-    private const int Own = 21;
+    private const int Own = 27;
     private readonly float[] values = new float[(Own + 2 * Moments + MostSteps + 1) * Size];
 
     /// <summary>Takes a pixel's light.</summary>
@@ -71,6 +71,22 @@ internal sealed class MatteBlock
 
     /// <summary>Found: the place between both sides' colours (<see cref="ColourPlace"/>).</summary>
     public Span<float> Place => Row(20);
+
+    /// <summary>Found: logarithm of how dense the colour is where it is explained best, per step of the encoded colour.</summary>
+    public Span<float> Fit => Row(21);
+
+    /// <summary>The rough mask's value.</summary>
+    public Span<float> Rough => Row(22);
+
+    /// <summary>How far it may change, 0 … 1.</summary>
+    public Span<float> Share => Row(23);
+
+    /// <summary>What was learnt to be made of what is found (<see cref="AlphaCalibration"/>): of its belief the factor of the odds, of alpha the slope and the shift; logarithms.</summary>
+    public Span<float> Belief => Row(24);
+
+    public Span<float> Slope => Row(25);
+
+    public Span<float> Shift => Row(26);
 
     /// <summary>Ten rows of moments of the foreground's colour; then its model: a row that says nothing, the mean's three, the spread's six.</summary>
     public Span<float> Foreground => values.AsSpan(Own * Size, Moments * Size);

@@ -69,9 +69,11 @@ internal sealed class MatteView
             var place = solution.Foreground.At(u, v);
             solution.Foreground.Put(place, block.Foreground, count);
             solution.Background.Put(place, block.Background, count);
-            var near = Between(solution.Alpha, u, v);
-            block.Prior[count] = MatteSolver.Prior(near, Between(solution.Expected, u, v));
-            block.Mixed[count] = Between(solution.Mixed, u, v);
+            var between = Between(u, v);
+            block.Prior[count] = MatteSolver.Prior(between.Of(solution.Alpha), between.Of(solution.Expected));
+            block.Mixed[count] = between.Of(solution.Mixed);
+            (block.Rough[count], block.Share[count]) = (rough[x], solution.Share[at]);
+            solution.Calibration.Put(block, count, between);
             block.Name[count++] = x;
             if (count == MatteBlock.Size) count = Flush(block, count, row, rough, region, into);
         }
@@ -81,26 +83,24 @@ internal sealed class MatteView
     private int Flush(MatteBlock block, int count, int row, ReadOnlySpan<float> rough, Region region, Span<float> into)
     {
         AlphaPosterior.Of(block, count, Steps, noise);
+        AlphaCalibration.Refine(block, count);
         for (var k = 0; k < count; k++)
         {
             var x = (int)block.Name[k];
             var at = row + Math.Clamp((int)((region.X + x + 0.5f) * step - origin.X), 0, solution.Width - 1);
-            var trust = MatteSolver.Trust(block.Apart[k]) * solution.Share[at];
-            into[x] = MatteGuards.Within(solution.Bounds[at], Math.Clamp(rough[x] + trust * MatteSolver.Sure(block.Mean[k] - rough[x], block.Deviation[k]), 0, 1), rough[x]);
+            into[x] = MatteGuards.Within(solution.Bounds[at], block.Mean[k], rough[x]);
         }
         return 0;
     }
 
-    /// <summary>A plane of the solution between its pixels.</summary>
-    private float Between(float[] plane, float u, float v)
+    /// <summary>Between which of the solution's pixels a place lies.</summary>
+    private CellPlace Between(float u, float v)
     {
         int width = solution.Width, height = solution.Height;
         u = Math.Clamp(u - 0.5f, 0, width - 1);
         v = Math.Clamp(v - 0.5f, 0, height - 1);
-        int left = (int)u, top = (int)v, right = Math.Min(left + 1, width - 1), bottom = Math.Min(top + 1, height - 1);
+        int left = (int)u, top = (int)v;
         float across = u - left, down = v - top;
-        var above = plane[top * width + left] + (plane[top * width + right] - plane[top * width + left]) * across;
-        var below = plane[bottom * width + left] + (plane[bottom * width + right] - plane[bottom * width + left]) * across;
-        return above + (below - above) * down;
+        return new CellPlace(top * width + left, left + 1 < width ? 1 : 0, top + 1 < height ? width : 0, (1 - across) * (1 - down), across * (1 - down), (1 - across) * down, across * down);
     }
 }
