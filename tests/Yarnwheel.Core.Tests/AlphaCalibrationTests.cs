@@ -1,4 +1,5 @@
 using Yarnwheel.Core.Masks.Matting;
+using Yarnwheel.Core.Masks.Mixtures;
 
 namespace Yarnwheel.Core.Tests;
 

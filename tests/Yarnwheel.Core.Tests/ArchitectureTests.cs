@@ -29,7 +29,7 @@ public class ArchitectureTests
     /// <summary>Rooms of the core, from the ground up: each uses only those before it.</summary>
     private static readonly string[] Rooms =
     [
-        "Lanes", "Imaging", "Colour", "Photos", "Recipes", "Grey", "Treatments", "Masks", "Masks.Patches", "Masks.Reaches", "Masks.Strokes", "Masks.Finding", "Masks.Edges", "Masks.Learnt", "Masks.Matting", "Masks.Strands", "Masks.Segments", "Masks.Gestures", "Masks.Readings", "Masks.Corrections", "Masks.Subjects", "Looks",
+        "Lanes", "Imaging", "Colour", "Photos", "Recipes", "Grey", "Treatments", "Masks", "Masks.Patches", "Masks.Reaches", "Masks.Strokes", "Masks.Finding", "Masks.Edges", "Masks.Learnt", "Masks.Mixtures", "Masks.Matting", "Masks.Strands", "Masks.Segments", "Masks.Gestures", "Masks.Readings", "Masks.Corrections", "Masks.Subjects", "Looks",
         "Rendering.Cache", "Rendering.Operations", "Rendering.Edges", "Rendering.Parts", "Rendering",
     ];
 

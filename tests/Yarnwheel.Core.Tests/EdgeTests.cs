@@ -3,6 +3,7 @@ using OpenCvSharp;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks.Edges;
 using Yarnwheel.Core.Masks.Matting;
+using Yarnwheel.Core.Masks.Mixtures;
 using Yarnwheel.Core.Recipes;
 using Yarnwheel.Core.Treatments;
 

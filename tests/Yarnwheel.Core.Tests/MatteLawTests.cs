@@ -1,6 +1,7 @@
 using System.Numerics;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks.Matting;
+using Yarnwheel.Core.Masks.Mixtures;
 
 namespace Yarnwheel.Core.Tests;
 

@@ -2,6 +2,7 @@ using System.Numerics;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks.Edges;
 using Yarnwheel.Core.Masks.Matting;
+using Yarnwheel.Core.Masks.Mixtures;
 using Yarnwheel.Core.Recipes;
 
 namespace Yarnwheel.Core.Tests;

@@ -1,6 +1,7 @@
 using System.Runtime.InteropServices;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks.Matting;
+using Yarnwheel.Core.Masks.Mixtures;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Measure.Quality.Edges.Randomised;
 
@@ -28,28 +29,29 @@ internal static class MatteLessons
         using var stream = File.Create(path);
         var photographs = PhotographedSurfaces.All(aside: false);
         var (masks, pixels) = (0, 0L);
-        for (var seed = First; seed < First + scenes; seed++)
+        var lessons = Enumerable.Range(First, scenes).SelectMany(seed => new[] { (Seed: seed, Surfaces: (PhotographedSurfaces?)null), (Seed: seed, Surfaces: photographs) });
+        // In their order, so that the same scenes give the same file.
+        foreach (var rows in lessons.AsParallel().AsOrdered().WithMergeOptions(ParallelMergeOptions.NotBuffered).SelectMany(l => Of(l.Seed, l.Surfaces)))
         {
-            foreach (var surfaces in (PhotographedSurfaces?[])[null, photographs])
-            {
-                var random = new Random(seed * 31 + (surfaces is null ? 0 : 7));
-                var (drawn, capture, _) = RandomScenes.Of(seed, surfaces);
-                if (!drawn.Alpha.Any(a => a > 0.99f) || !drawn.Alpha.Any(a => a < 0.004f)) continue;
-                var scene = random.Chance(0.3) ? Darker(drawn, (float)random.Within(0.1, 0.8)) : drawn;
-                var photo = capture.Photo(scene);
-                var picture = Picture(photo);
-                foreach (var (mask, radius) in Masks(scene, photo, random))
-                {
-                    var rows = Rows(picture, scene, mask, radius, random);
-                    stream.Write(MemoryMarshal.AsBytes(rows.AsSpan()));
-                    (masks, pixels) = (masks + 1, pixels + rows.Length / Columns);
-                }
-            }
+            stream.Write(MemoryMarshal.AsBytes(rows.AsSpan()));
+            (masks, pixels) = (masks + 1, pixels + rows.Length / Columns);
         }
         Console.WriteLine($"{masks} masks, {pixels} pixels, {Columns} columns: {path}");
     }
 
     private const int Columns = MatteFigures.Count + 7;
+
+    /// <summary>Of one scene, the rows of each mask.</summary>
+    private static float[][] Of(int seed, PhotographedSurfaces? surfaces)
+    {
+        var random = new Random(seed * 31 + (surfaces is null ? 0 : 7));
+        var (drawn, capture, _) = RandomScenes.Of(seed, surfaces);
+        if (!drawn.Alpha.Any(a => a > 0.99f) || !drawn.Alpha.Any(a => a < 0.004f)) return [];
+        var scene = random.Chance(0.3) ? Darker(drawn, (float)random.Within(0.1, 0.8)) : drawn;
+        var photo = capture.Photo(scene);
+        var picture = Picture(photo);
+        return [.. Masks(scene, photo, random).Select(m => Rows(picture, scene, m.Mask, m.Radius, random)).Where(r => r.Length > 0)];
+    }
 
     private static MatteScene Darker(MatteScene scene, float factor) => scene with { Subject = [.. scene.Subject.Select(v => v * factor)], Rest = [.. scene.Rest.Select(v => v * factor)] };
 
@@ -80,12 +82,13 @@ internal static class MatteLessons
     {
         var found = MatteFinder.Of(picture, mask, radius, isHurried: false, CancellationToken.None);
         var figures = MatteFigures.Of(found, CancellationToken.None);
+        if (found.Band.Length == 0) return [];
         int[] taken = [.. random.GetItems(found.Band, Math.Min(found.Band.Length, Most))];
         var put = new float[taken.Length * MatteFigures.Count];
         figures.Put(taken, put);
         var region = found.Picture.Light.Region;
         var off = scene.Alpha.Select((a, i) => (double)Math.Abs(a - mask[i])).Sum();
-        var weight = (float)(found.Band.Length / (double)Math.Max(1, taken.Length) / Math.Max(Least, off));
+        var weight = (float)(found.Band.Length / (double)taken.Length / Math.Max(Least, off));
         var rows = new float[taken.Length * Columns];
         for (var k = 0; k < taken.Length; k++)
         {

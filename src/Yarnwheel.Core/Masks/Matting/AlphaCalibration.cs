@@ -1,6 +1,7 @@
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Lanes;
 using Yarnwheel.Core.Masks.Learnt;
+using Yarnwheel.Core.Masks.Mixtures;
 
 namespace Yarnwheel.Core.Masks.Matting;
 

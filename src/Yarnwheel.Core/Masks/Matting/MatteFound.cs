@@ -1,3 +1,5 @@
+using Yarnwheel.Core.Masks.Mixtures;
+
 namespace Yarnwheel.Core.Masks.Matting;
 
 /// <summary>What a matte's last look found, and the colour models by which it was found.</summary>

@@ -1,3 +1,5 @@
+using Yarnwheel.Core.Masks.Mixtures;
+
 namespace Yarnwheel.Core.Masks.Matting;
 
 /// <summary>What is found of each pixel, before it is decided what to make of it; where nothing was looked at, the rough mask.</summary>

@@ -1,4 +1,5 @@
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Mixtures;
 
 namespace Yarnwheel.Core.Masks.Matting;
 
@@ -26,14 +27,6 @@ internal static class MatteSolver
         var bounds = MatteGuards.Lay(alpha, rough, found.Planes.Apart, found.AtFirst, radius, width, height, cancel);
         if (told is not null) MatteGuards.Keep(alpha, rough, bounds, new Plane<sbyte>(whole.Whole, told).Cut(picture.Light.Region).Values, width, height);
         return new MatteSolution(picture, alpha, found.Expected, found.Mixed, share, calibration, MatteBand.Open(alpha, rough, share, width, height), bounds, found.Foreground, found.Background, found.SeenInside, found.SeenOutside);
-    }
-
-    /// <summary>What of a pixel depends on its own colour.</summary>
-    public static void Fill(MatteBlock block, int k, LightPlanes light, int at, float[] inside, float[] outside, int bin)
-    {
-        block.Take(k, light, at);
-        block.SeenInside[k] = inside[bin];
-        block.SeenOutside[k] = outside[bin];
     }
 
     /// <summary>How likely a pixel is inside, by what its neighbours were found to be, and by the rough mask: that is wrong by some way, so it counts blurred.</summary>

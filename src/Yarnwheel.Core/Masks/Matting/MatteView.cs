@@ -1,4 +1,5 @@
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Mixtures;
 
 namespace Yarnwheel.Core.Masks.Matting;
 
@@ -65,7 +66,7 @@ internal sealed class MatteView
                 continue;
             }
             var pixel = (y - light.Region.Y) * light.Width + region.X + x - light.Region.X;
-            MatteSolver.Fill(block, count, light, pixel, solution.SeenInside, solution.SeenOutside, ColourBins.Of(light.Red[pixel], light.Green[pixel], light.Blue[pixel]));
+            block.Take(count, light, pixel, solution.SeenInside, solution.SeenOutside, ColourBins.Of(light.Red[pixel], light.Green[pixel], light.Blue[pixel]));
             var place = solution.Foreground.At(u, v);
             solution.Foreground.Put(place, block.Foreground, count);
             solution.Background.Put(place, block.Background, count);

@@ -1,5 +1,6 @@
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Lanes;
+using Yarnwheel.Core.Masks.Mixtures;
 
 namespace Yarnwheel.Core.Masks.Matting;
 

@@ -1,7 +1,7 @@
 using System.Numerics;
 using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
-using Yarnwheel.Core.Masks.Matting;
+using Yarnwheel.Core.Masks.Mixtures;
 
 namespace Yarnwheel.Core.Masks.Strands;
 

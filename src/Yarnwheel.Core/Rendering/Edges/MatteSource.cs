@@ -1,5 +1,5 @@
 using Yarnwheel.Core.Imaging;
-using Yarnwheel.Core.Masks.Matting;
+using Yarnwheel.Core.Masks.Mixtures;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Rendering.Cache;
 using Yarnwheel.Core.Rendering.Operations;

@@ -2,6 +2,7 @@ using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks;
 using Yarnwheel.Core.Masks.Gestures;
+using Yarnwheel.Core.Masks.Mixtures;
 using Yarnwheel.Core.Masks.Segments;
 using Yarnwheel.Core.Masks.Subjects;
 using Yarnwheel.Core.Photos;
@@ -66,7 +67,7 @@ internal sealed class RenderSource(Pyramid photo, long budget, IMaskPictures? pi
     /// <summary>What is known of the photo before a subject is cut out of it. The photo as it came: a subject stays what it is while the light is set.</summary>
     public CutPicture CutPicture(CancellationToken cancel) => Whole.GetOrAdd(new PieceKey<CutPicture>(ContentKey.Of("cut picture")), () =>
     {
-        var index = Photo.LevelWithin(Masks.Matting.MattePicture.Most);
+        var index = Photo.LevelWithin(Masks.Mixtures.MattePicture.Most);
         var drawing = new Drawing(this, 1.0 / (1 << index), new PieceCache(0), null, cancel);
         return Masks.Segments.CutPicture.Of(LitOperation.Judged(Photo, LightPlan.None).At(drawing, drawing.Whole).Lab, cancel);
     }, cancel);

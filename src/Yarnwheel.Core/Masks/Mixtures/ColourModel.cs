@@ -1,7 +1,7 @@
 using System.Runtime.CompilerServices;
 using Yarnwheel.Core.Lanes;
 
-namespace Yarnwheel.Core.Masks.Matting;
+namespace Yarnwheel.Core.Masks.Mixtures;
 
 /// <summary>A Gaussian of linear light in lanes: mean and covariance, of ten moments.</summary>
 internal readonly struct ColourModel<T> where T : struct, ILanes<T>

@@ -1,4 +1,4 @@
-namespace Yarnwheel.Core.Masks.Matting;
+namespace Yarnwheel.Core.Masks.Mixtures;
 
 /// <summary>What is known of both sides' colours: near by, and in all of the picture.</summary>
 /// <param name="Picture">Whose pixels are judged.</param>
@@ -17,7 +17,7 @@ internal readonly record struct MatteModels(MattePicture Picture, ushort[] Bins,
     public void Put(MatteBlock block, int k, int x, int y)
     {
         var at = y * Picture.Light.Width + x;
-        MatteSolver.Fill(block, k, Picture.Light, at, SeenInside, SeenOutside, Bins[at]);
+        block.Take(k, Picture.Light, at, SeenInside, SeenOutside, Bins[at]);
         var place = Foreground.At(x + 0.5f, y + 0.5f);
         Foreground.Put(place, block.Foreground, k);
         Background.Put(place, block.Background, k);

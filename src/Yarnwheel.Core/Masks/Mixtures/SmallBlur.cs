@@ -1,7 +1,7 @@
 using System.Buffers;
 using Yarnwheel.Core.Lanes;
 
-namespace Yarnwheel.Core.Masks.Matting;
+namespace Yarnwheel.Core.Masks.Mixtures;
 
 /// <summary>A narrow Gaussian on one thread, for planes that are worked on side by side; beyond the border the border's value goes on.</summary>
 internal static class SmallBlur

@@ -1,7 +1,7 @@
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Lanes;
 
-namespace Yarnwheel.Core.Masks.Matting;
+namespace Yarnwheel.Core.Masks.Mixtures;
 
 /// <summary>A picture's light by cells: the pixels of each place in a cell apart, cell after cell, so that cells are summed in lanes.</summary>
 internal sealed class CellLight

@@ -1,4 +1,4 @@
-namespace Yarnwheel.Core.Masks.Matting;
+namespace Yarnwheel.Core.Masks.Mixtures;
 
 /// <summary>Works through many pixels in blocks, in parallel; a block's memory is used again.</summary>
 internal static class MatteBlocks

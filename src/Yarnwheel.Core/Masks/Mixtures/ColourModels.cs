@@ -1,6 +1,6 @@
 using Yarnwheel.Core.Lanes;
 
-namespace Yarnwheel.Core.Masks.Matting;
+namespace Yarnwheel.Core.Masks.Mixtures;
 
 /// <summary>Turns rows of moments into rows of models.</summary>
 internal static class ColourModels

@@ -1,6 +1,6 @@
 using Yarnwheel.Core.Lanes;
 
-namespace Yarnwheel.Core.Masks.Matting;
+namespace Yarnwheel.Core.Masks.Mixtures;
 
 /// <summary>Where colours lie on the way from one side's to the other's, seen from where both part best: 0 outside, 1 inside.</summary>
 /// <remarks>The linear discriminant of two Gaussians (R. A. Fisher 1936), scaled so that their means lie at 0 and 1.</remarks>

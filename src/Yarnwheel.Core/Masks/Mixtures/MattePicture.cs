@@ -1,6 +1,6 @@
 using Yarnwheel.Core.Imaging;
 
-namespace Yarnwheel.Core.Masks.Matting;
+namespace Yarnwheel.Core.Masks.Mixtures;
 
 /// <summary>What is known of a photo before any mask is refined: its light at the size at which mattes are solved, and its noise.</summary>
 internal sealed class MattePicture : IPiece

@@ -1,4 +1,4 @@
-namespace Yarnwheel.Core.Masks.Matting;
+namespace Yarnwheel.Core.Masks.Mixtures;
 
 /// <summary>Between which four cells a place lies, and how near to each.</summary>
 /// <param name="First">Number of the upper left cell.</param>

@@ -5,7 +5,7 @@ using System.Runtime.Intrinsics;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Lanes;
 
-namespace Yarnwheel.Core.Masks.Matting;
+namespace Yarnwheel.Core.Masks.Mixtures;
 
 /// <summary>The colours near each place, weighted: ten moments of linear light, on cells of a picture.</summary>
 /// <remarks>Each pixel speaks with a weight of its own; only the sums are kept on cells.</remarks>

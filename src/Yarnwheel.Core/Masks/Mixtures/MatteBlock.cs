@@ -1,4 +1,4 @@
-namespace Yarnwheel.Core.Masks.Matting;
+namespace Yarnwheel.Core.Masks.Mixtures;
 
 /// <summary>Some pixels of a matte side by side, for work in lanes: what is known of each, and what is found.</summary>
 internal sealed class MatteBlock
@@ -18,6 +18,19 @@ internal sealed class MatteBlock
     /// <param name="light">Of a picture.</param>
     /// <param name="at">Its index there.</param>
     public void Take(int k, Imaging.LightPlanes light, int at) => (Red[k], Green[k], Blue[k]) = (light.Red[at], light.Green[at], light.Blue[at]);
+
+    /// <summary>Takes a pixel's light, and how dense its colour is in all of the picture.</summary>
+    /// <param name="k">Its place in the block.</param>
+    /// <param name="light">Of a picture.</param>
+    /// <param name="at">Its index there.</param>
+    /// <param name="inside">Density of each bin of colours that are surely inside.</param>
+    /// <param name="outside">The same of those that are surely outside.</param>
+    /// <param name="bin">Of its colour.</param>
+    public void Take(int k, Imaging.LightPlanes light, int at, float[] inside, float[] outside, int bin)
+    {
+        Take(k, light, at);
+        (SeenInside[k], SeenOutside[k]) = (inside[bin], outside[bin]);
+    }
 
     /// <summary>Linear light of each pixel.</summary>
     public Span<float> Red => Row(0);
@@ -81,7 +94,7 @@ internal sealed class MatteBlock
     /// <summary>How far it may change, 0 … 1.</summary>
     public Span<float> Share => Row(23);
 
-    /// <summary>What was learnt to be made of what is found (<see cref="AlphaCalibration"/>): of its belief the factor of the odds, of alpha the slope and the shift; logarithms.</summary>
+    /// <summary>What was learnt to be made of what is found (calibration): of its belief the factor of the odds, of alpha the slope and the shift; logarithms.</summary>
     public Span<float> Belief => Row(24);
 
     public Span<float> Slope => Row(25);

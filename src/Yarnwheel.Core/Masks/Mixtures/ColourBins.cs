@@ -1,7 +1,7 @@
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Lanes;
 
-namespace Yarnwheel.Core.Masks.Matting;
+namespace Yarnwheel.Core.Masks.Mixtures;
 
 /// <summary>Which colours a side of a mask has, anywhere in the picture: how densely each of 32 × 32 × 32 bins over the encoded colours is filled.</summary>
 internal static class ColourBins

@@ -3,7 +3,7 @@ using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Lanes;
 
-namespace Yarnwheel.Core.Masks.Matting;
+namespace Yarnwheel.Core.Masks.Mixtures;
 
 /// <summary>The noise of a picture, and what it is in linear light.</summary>
 internal static class MatteNoise

@@ -1,7 +1,7 @@
 using System.Buffers;
 using Yarnwheel.Core.Lanes;
 
-namespace Yarnwheel.Core.Masks.Matting;
+namespace Yarnwheel.Core.Masks.Mixtures;
 
 /// <summary>Blurs a plane under Σₖ 10⁻ᵏ G(σₖ): near witnesses win, far ones speak where near ones are missing.</summary>
 /// <remarks>The coarser Gaussians are drawn on a pyramid, so that each costs about as much as a narrow one.</remarks>

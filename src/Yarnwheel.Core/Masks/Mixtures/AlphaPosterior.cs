@@ -1,6 +1,6 @@
 using Yarnwheel.Core.Lanes;
 
-namespace Yarnwheel.Core.Masks.Matting;
+namespace Yarnwheel.Core.Masks.Mixtures;
 
 /// <summary>How far pixels are mixed of two sides, each a local Gaussian of linear light: mean and deviation of the posterior over alpha.</summary>
 /// <remarks>Over α = k / <see cref="Steps"/>: N(I; αF + (1 − α)B, α² ΣF + (1 − α)² ΣB + noise) times a prior. The pure ends also know the colours of the whole picture.
