@@ -49,7 +49,7 @@ public class AlphaCalibrationTests
     {
         foreach (var belief in (float[])[-AlphaCalibration.MostBelief, 0, AlphaCalibration.MostBelief])
         {
-            foreach (var slope in (float[])[-AlphaCalibration.MostSlope, 0, AlphaCalibration.MostSlope])
+            foreach (var slope in (float[])[0, AlphaCalibration.MostSlope])
             {
                 foreach (var shift in (float[])[-AlphaCalibration.MostShift, 0, AlphaCalibration.MostShift])
                 {

@@ -10,7 +10,7 @@ namespace Yarnwheel.Core.Masks.Matting;
 /// a factor for the odds of that belief, and slope and shift of alpha's own log odds (as in J. Platt, "Probabilistic outputs for support vector machines", 1999), each within bounds: what it never saw does no great harm.</remarks>
 internal sealed class AlphaCalibration
 {
-    /// <summary>The most that is said of the factor, the slope and the shift, either way; logarithms.</summary>
+    /// <summary>The most that is said of the factor, the slope and the shift; logarithms. No slope below 1 is taken: it would make pure pixels mixed.</summary>
     public const float MostBelief = 4;
     public const float MostSlope = 0.6f;
     public const float MostShift = 1.5f;
@@ -45,9 +45,11 @@ internal sealed class AlphaCalibration
             network.Of(rows, said);
             for (var k = 0; k < own.Length; k++)
             {
-                calibration.Belief[own[k]] = Bounded(said[3 * k], MostBelief);
-                calibration.Slope[own[k]] = Bounded(said[3 * k + 1], MostSlope);
-                calibration.Shift[own[k]] = Bounded(said[3 * k + 2], MostShift);
+                var at = own[k];
+                var belief = Bounded(said[3 * k], MostBelief);
+                // Where the ground looks like the subject, more than the rule believes is believed of nothing.
+                if (belief > 0 && found.Alarms is { } alarms) belief *= MatteSolver.Trust(found.Planes.Apart[at], alarms.DoubtAt(at % found.Width, at / found.Width));
+                (calibration.Belief[at], calibration.Slope[at], calibration.Shift[at]) = (belief, Bounded(MathF.Max(0, said[3 * k + 1]), MostSlope), Bounded(said[3 * k + 2], MostShift));
             }
         }, cancel);
         return calibration;

@@ -116,7 +116,7 @@ internal static class MatteFinder
             // What is settled on one side, and stays so, is not looked at again before the last round.
             active = isLast || isEarly ? band : Array.FindAll(band, i => Math.Abs(alpha[i] - before[i]) > Stays || alpha[i] is > Stays and < 1 - Stays || opened?[i] == true);
         }
-        return new MatteFound(picture, bins, rough, expected, mixed, planes, share, atFirst, band, foreground!, background!, inside, outside);
+        return new MatteFound(picture, bins, rough, expected, mixed, planes, share, atFirst, band, alarms, foreground!, background!, inside, outside);
     }
 
     /// <summary>Two pieces of work that don't depend on each other, at the same time.</summary>

@@ -12,11 +12,12 @@ namespace Yarnwheel.Core.Masks.Matting;
 /// <param name="Share">How far each pixel may change, 0 … 1.</param>
 /// <param name="AtFirst">The same before strands were followed.</param>
 /// <param name="Band">The pixels that may change.</param>
+/// <param name="Alarms">Where the ground looks like the subject; null where it was not asked.</param>
 /// <param name="Foreground">Colours near each cell, inside.</param>
 /// <param name="Background">Colours near each cell, outside.</param>
 /// <param name="SeenInside">Density of the colours that are surely inside.</param>
 /// <param name="SeenOutside">Density of the colours that are surely outside.</param>
-internal sealed record MatteFound(MattePicture Picture, ushort[] Bins, float[] Rough, float[] Expected, float[] Mixed, MattePlanes Planes, float[] Share, float[] AtFirst, int[] Band,
+internal sealed record MatteFound(MattePicture Picture, ushort[] Bins, float[] Rough, float[] Expected, float[] Mixed, MattePlanes Planes, float[] Share, float[] AtFirst, int[] Band, FalseAlarms? Alarms,
     LocalMoments Foreground, LocalMoments Background, float[] SeenInside, float[] SeenOutside)
 {
     public int Width => Picture.Light.Width;
