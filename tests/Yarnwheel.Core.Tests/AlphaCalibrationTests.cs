@@ -93,7 +93,7 @@ public class AlphaCalibrationTests
         }
         var cells = FigureCells.Of(Width, Height, 3, 2, Put, CancellationToken.None);
         var means = new float[2];
-        cells.Smoothed().Means(5, 20, 0, means);
+        cells.Smoothed().Means(5.5f, 20.5f, 0, means);
         Assert.Equal(3, means[0], 0.01f);
         Assert.Equal(20, means[1], 0.2f);
         cells.Smoothed().Means(50, 35, 0, means.AsSpan(0, 1));

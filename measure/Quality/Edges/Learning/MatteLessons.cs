@@ -85,7 +85,11 @@ internal static class MatteLessons
         if (found.Band.Length == 0) return [];
         int[] taken = [.. random.GetItems(found.Band, Math.Min(found.Band.Length, Most))];
         var put = new float[taken.Length * MatteFigures.Count];
-        figures.Put(taken, put);
+        MatteBlocks.Each(taken.Length, (block, from, count) =>
+        {
+            for (var k = 0; k < count; k++) found.Put(block, k, taken[from + k]);
+            figures.Put(block, count, put.AsSpan(from * MatteFigures.Count));
+        }, CancellationToken.None);
         var region = found.Picture.Light.Region;
         var off = scene.Alpha.Select((a, i) => (double)Math.Abs(a - mask[i])).Sum();
         var weight = (float)(found.Band.Length / (double)taken.Length / Math.Max(Least, off));

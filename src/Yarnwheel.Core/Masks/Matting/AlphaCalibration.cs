@@ -1,4 +1,3 @@
-using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Lanes;
 using Yarnwheel.Core.Masks.Learnt;
 using Yarnwheel.Core.Masks.Mixtures;
@@ -19,72 +18,67 @@ internal sealed class AlphaCalibration
     private const float Hesitant = 0.3f;
     private const float Slight = 0.02f;
 
-    private AlphaCalibration(int pixels) => (Belief, Slope, Shift) = (new float[pixels], new float[pixels], new float[pixels]);
+    private readonly MatteFigures? figures;
+    private readonly FalseAlarms? alarms;
 
-    /// <summary>Of each pixel, what <see cref="MatteBlock.Belief"/> and the rows after it hold.</summary>
-    public float[] Belief { get; }
+    private AlphaCalibration(MatteFigures? figures, FalseAlarms? alarms) => (this.figures, this.alarms) = (figures, alarms);
 
-    public float[] Slope { get; }
+    /// <summary>The rule alone.</summary>
+    public static AlphaCalibration Rule { get; } = new(null, null);
 
-    public float[] Shift { get; }
+    public long Bytes => figures?.Bytes ?? 0;
 
-    public long Bytes => 12L * Belief.Length;
-
-    /// <summary>What was learnt of what was found.</summary>
+    /// <summary>With what was learnt.</summary>
     /// <param name="found">Of all pixels.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public static AlphaCalibration Of(MatteFound found, CancellationToken cancel)
-    {
-        var calibration = new AlphaCalibration(found.Rough.Length);
-        var (network, figures, band) = (LearntNetworks.Mattes, MatteFigures.Of(found, cancel), found.Band);
-        Rows.Each((band.Length + MatteFigures.AtOnce - 1) / MatteFigures.AtOnce, MatteFigures.AtOnce * (network.Inputs + network.Outputs), (block, scratch) =>
-        {
-            var own = band.AsSpan(block * MatteFigures.AtOnce, Math.Min(MatteFigures.AtOnce, band.Length - block * MatteFigures.AtOnce));
-            Span<float> rows = scratch.AsSpan(0, own.Length * network.Inputs), said = scratch.AsSpan(MatteFigures.AtOnce * network.Inputs);
-            figures.Put(own, rows);
-            network.Of(rows, said);
-            for (var k = 0; k < own.Length; k++)
-            {
-                var at = own[k];
-                var belief = Bounded(said[3 * k], MostBelief);
-                // Where the ground looks like the subject, more than the rule believes is believed of nothing.
-                if (belief > 0 && found.Alarms is { } alarms) belief *= MatteSolver.Trust(found.Planes.Apart[at], alarms.DoubtAt(at % found.Width, at / found.Width));
-                (calibration.Belief[at], calibration.Slope[at], calibration.Shift[at]) = (belief, Bounded(MathF.Max(0, said[3 * k + 1]), MostSlope), Bounded(said[3 * k + 2], MostShift));
-            }
-        }, cancel);
-        return calibration;
-    }
+    public static AlphaCalibration Of(MatteFound found, CancellationToken cancel) => new(MatteFigures.Of(found, cancel), found.Alarms);
 
     /// <summary>The refined mask.</summary>
-    /// <param name="found">Of which this was learnt.</param>
+    /// <param name="found">Of which this was made.</param>
     /// <param name="cancel">Ends the work early.</param>
     public float[] Alpha(MatteFound found, CancellationToken cancel)
     {
         var alpha = (float[])found.Rough.Clone();
         MatteBlocks.Each(found.Band.Length, (block, from, count) =>
         {
-            for (var k = 0; k < count; k++)
-            {
-                var at = found.Band[from + k];
-                (block.Rough[k], block.Share[k]) = (found.Rough[at], found.Share[at]);
-                (block.Mean[k], block.Deviation[k], block.Apart[k]) = (found.Planes.Mean[at], found.Planes.Deviation[at], found.Planes.Apart[at]);
-                (block.Belief[k], block.Slope[k], block.Shift[k]) = (Belief[at], Slope[at], Shift[at]);
-            }
-            Refine(block, count);
+            for (var k = 0; k < count; k++) found.Put(block, k, found.Band[from + k]);
+            Apply(block, count);
             for (var k = 0; k < count; k++) alpha[found.Band[from + k]] = block.Mean[k];
         }, cancel);
         return alpha;
     }
 
-    /// <summary>Puts what was learnt of a place between pixels into a block.</summary>
-    /// <param name="block">Of pixels.</param>
-    /// <param name="k">Which of them.</param>
-    /// <param name="place">Between which pixels it lies.</param>
-    public void Put(MatteBlock block, int k, CellPlace place)
+    /// <summary>Makes refined masks of a block's first pixels: <see cref="MatteBlock.Mean"/> becomes them.</summary>
+    /// <param name="block">Of pixels that were judged, with their rough values, shares and places.</param>
+    /// <param name="count">How many.</param>
+    public void Apply(MatteBlock block, int count)
     {
-        block.Belief[k] = place.Of(Belief);
-        block.Slope[k] = place.Of(Slope);
-        block.Shift[k] = place.Of(Shift);
+        Say(block, count);
+        Refine(block, count);
+    }
+
+    private void Say(MatteBlock block, int count)
+    {
+        if (figures is null)
+        {
+            block.Belief[..count].Clear();
+            block.Slope[..count].Clear();
+            block.Shift[..count].Clear();
+            return;
+        }
+        var network = LearntNetworks.Mattes;
+        var rows = block.Scratch(count * (network.Inputs + network.Outputs));
+        var said = rows[(count * network.Inputs)..];
+        rows = rows[..(count * network.Inputs)];
+        figures.Put(block, count, rows);
+        network.Of(rows, said);
+        for (var k = 0; k < count; k++)
+        {
+            var belief = Bounded(said[3 * k], MostBelief);
+            // Where the ground looks like the subject, more than the rule believes is believed of nothing.
+            if (belief > 0 && alarms is not null) belief *= MatteSolver.Trust(block.Apart[k], alarms.DoubtAt((int)block.Across[k], (int)block.Down[k]));
+            (block.Belief[k], block.Slope[k], block.Shift[k]) = (belief, Bounded(MathF.Max(0, said[3 * k + 1]), MostSlope), Bounded(said[3 * k + 2], MostShift));
+        }
     }
 
     /// <summary>Makes of each pixel's mean what is to be made of it, and moves the rough mask's value towards that as far as it is believed; <see cref="MatteBlock.Mean"/> becomes the refined mask, 0 … 1.</summary>

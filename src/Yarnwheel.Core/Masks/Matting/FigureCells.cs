@@ -19,6 +19,8 @@ internal sealed class FigureCells
     /// <summary>Figure by figure, at last the weights.</summary>
     private readonly float[][] sums;
 
+    public long Bytes => 4L * sums.Length * across * down;
+
     private FigureCells(float side, int across, int down, float[][] sums) => (this.side, this.across, this.down, this.sums) = (side, across, down, sums);
 
     /// <summary>Sums of pixels.</summary>
@@ -68,14 +70,14 @@ internal sealed class FigureCells
         return new FigureCells(side, across, down, smooth);
     }
 
-    /// <summary>The means about a pixel.</summary>
-    /// <param name="x">Its column.</param>
-    /// <param name="y">Its row.</param>
+    /// <summary>The means about a place.</summary>
+    /// <param name="x">Pixels from the left.</param>
+    /// <param name="y">Pixels from above.</param>
     /// <param name="first">The first of the figures wanted.</param>
     /// <param name="into">Receives them.</param>
-    public void Means(int x, int y, int first, Span<float> into)
+    public void Means(float x, float y, int first, Span<float> into)
     {
-        float u = Math.Clamp((x + 0.5f) / side - 0.5f, 0, across - 1), v = Math.Clamp((y + 0.5f) / side - 0.5f, 0, down - 1);
+        float u = Math.Clamp(x / side - 0.5f, 0, across - 1), v = Math.Clamp(y / side - 0.5f, 0, down - 1);
         int left = (int)u, top = (int)v, right = left + 1 < across ? 1 : 0, below = top + 1 < down ? across : 0, at = top * across + left;
         float p = u - left, q = v - top, a = (1 - p) * (1 - q), b = p * (1 - q), c = (1 - p) * q, d = p * q;
         var weights = sums[^1];

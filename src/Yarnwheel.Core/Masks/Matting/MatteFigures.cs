@@ -1,13 +1,11 @@
 using Yarnwheel.Core.Imaging;
+using Yarnwheel.Core.Masks.Mixtures;
 
 namespace Yarnwheel.Core.Masks.Matting;
 
 /// <summary>What tells how far an alpha found is to be believed: the pixel's own figures, their means close by and farther about, and how the edges of both masks lie on the photo's.</summary>
 internal sealed class MatteFigures
 {
-    /// <summary>Pixels whose figures are put at once.</summary>
-    public const int AtOnce = 256;
-
     private const int Own = 15;
     private const int Averaged = 8;
     private const int Edges = 5;
@@ -24,31 +22,33 @@ internal sealed class MatteFigures
     private const float Parted = 8;
     private const float FarParted = 60;
 
-    private readonly MatteFound found;
     private readonly FigureCells close;
     private readonly FigureCells wide;
 
-    private MatteFigures(MatteFound found, FigureCells close, FigureCells wide) => (this.found, this.close, this.wide) = (found, close, wide);
+    private MatteFigures(FigureCells close, FigureCells wide) => (this.close, this.wide) = (close, wide);
+
+    public long Bytes => close.Bytes + wide.Bytes;
 
     /// <param name="found">Of a picture.</param>
     /// <param name="cancel">Ends the work early.</param>
     public static MatteFigures Of(MatteFound found, CancellationToken cancel)
     {
         var cells = FigureCells.Of(found.Width, found.Height, Close, Averaged + Edges, (x, y, into) => Sum(found, x, y, into), cancel);
-        return new MatteFigures(found, cells.Smoothed(), cells.Coarser(Wider).Smoothed());
+        return new MatteFigures(cells.Smoothed(), cells.Coarser(Wider).Smoothed());
     }
 
-    /// <summary>The figures of some pixels, row by row.</summary>
-    /// <param name="pixels">Their numbers.</param>
+    /// <summary>The figures of a block's first pixels, row by row.</summary>
+    /// <param name="block">Whose pixels were judged (<see cref="AlphaPosterior"/>), with their rough values and places.</param>
+    /// <param name="count">How many.</param>
     /// <param name="into">Receives them.</param>
-    public void Put(ReadOnlySpan<int> pixels, Span<float> into)
+    public void Put(MatteBlock block, int count, Span<float> into)
     {
         Span<float> edges = stackalloc float[Edges];
-        for (var k = 0; k < pixels.Length; k++)
+        for (var k = 0; k < count; k++)
         {
-            var (y, x) = Math.DivRem(pixels[k], found.Width);
+            var (x, y) = (block.Across[k], block.Down[k]);
             var row = into.Slice(k * Count, Count);
-            OwnOf(pixels[k], row);
+            OwnOf(block, k, row);
             close.Means(x, y, 0, row.Slice(Own, Averaged));
             wide.Means(x, y, 0, row.Slice(Own + Averaged, Averaged));
             close.Means(x, y, Averaged, edges);
@@ -63,26 +63,24 @@ internal sealed class MatteFigures
         }
     }
 
-    private void OwnOf(int at, Span<float> into)
+    private static void OwnOf(MatteBlock block, int k, Span<float> into)
     {
-        var planes = found.Planes;
-        float rough = found.Rough[at], mean = planes.Mean[at], deviation = planes.Deviation[at], apart = planes.Apart[at], change = mean - rough;
-        float inside = found.SeenInside[found.Bins[at]], outside = found.SeenOutside[found.Bins[at]];
+        float rough = block.Rough[k], mean = block.Mean[k], deviation = block.Deviation[k], apart = block.Apart[k], change = mean - rough, inside = block.SeenInside[k], outside = block.SeenOutside[k];
         into[0] = rough;
         into[1] = mean;
         into[2] = deviation;
         into[3] = apart / (apart + Parted);
         into[4] = apart / (apart + FarParted);
-        into[5] = Math.Clamp(planes.Place[at], -0.5f, 1.5f);
-        into[6] = found.Expected[at];
-        into[7] = found.Mixed[at];
+        into[5] = Math.Clamp(block.Place[k], -0.5f, 1.5f);
+        into[6] = block.Expected[k];
+        into[7] = block.Mixed[k];
         into[8] = change;
         into[9] = MathF.Abs(change);
         into[10] = AlphaCalibration.Ruled(change, deviation, apart);
-        into[11] = planes.Fit[at];
+        into[11] = block.Fit[k];
         into[12] = inside / (inside + Dense);
         into[13] = outside / (outside + Dense);
-        into[14] = planes.Prior[at];
+        into[14] = block.Prior[k];
     }
 
     private static bool Sum(MatteFound found, int x, int y, Span<float> into)

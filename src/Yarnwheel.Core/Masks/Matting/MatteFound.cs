@@ -23,4 +23,18 @@ internal sealed record MatteFound(MattePicture Picture, ushort[] Bins, float[] R
     public int Width => Picture.Light.Width;
 
     public int Height => Picture.Light.Height;
+
+    /// <summary>Puts what was found of a pixel into a block.</summary>
+    /// <param name="block">Of pixels.</param>
+    /// <param name="k">Which of them.</param>
+    /// <param name="at">Its index.</param>
+    public void Put(MatteBlock block, int k, int at)
+    {
+        var (y, x) = Math.DivRem(at, Width);
+        (block.Across[k], block.Down[k]) = (x + 0.5f, y + 0.5f);
+        (block.Rough[k], block.Share[k], block.Expected[k], block.Mixed[k]) = (Rough[at], Share[at], Expected[at], Mixed[at]);
+        (block.Mean[k], block.Deviation[k], block.Apart[k]) = (Planes.Mean[at], Planes.Deviation[at], Planes.Apart[at]);
+        (block.Place[k], block.Fit[k], block.Prior[k]) = (Planes.Place[at], Planes.Fit[at], Planes.Prior[at]);
+        (block.SeenInside[k], block.SeenOutside[k]) = (SeenInside[Bins[at]], SeenOutside[Bins[at]]);
+    }
 }

@@ -71,10 +71,10 @@ internal sealed class MatteView
             solution.Foreground.Put(place, block.Foreground, count);
             solution.Background.Put(place, block.Background, count);
             var between = Between(u, v);
-            block.Prior[count] = MatteSolver.Prior(between.Of(solution.Alpha), between.Of(solution.Expected));
+            block.Prior[count] = MatteSolver.Prior(between.Of(solution.Alpha), block.Expected[count] = between.Of(solution.Expected));
             block.Mixed[count] = between.Of(solution.Mixed);
             (block.Rough[count], block.Share[count]) = (rough[x], solution.Share[at]);
-            solution.Calibration.Put(block, count, between);
+            (block.Across[count], block.Down[count]) = (u, v);
             block.Name[count++] = x;
             if (count == MatteBlock.Size) count = Flush(block, count, row, rough, region, into);
         }
@@ -84,7 +84,7 @@ internal sealed class MatteView
     private int Flush(MatteBlock block, int count, int row, ReadOnlySpan<float> rough, Region region, Span<float> into)
     {
         AlphaPosterior.Of(block, count, Steps, noise);
-        AlphaCalibration.Refine(block, count);
+        solution.Calibration.Apply(block, count);
         for (var k = 0; k < count; k++)
         {
             var x = (int)block.Name[k];

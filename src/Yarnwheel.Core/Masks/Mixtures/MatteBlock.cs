@@ -10,7 +10,8 @@ internal sealed class MatteBlock
     public const int MostSteps = 16;
 
     private const int Moments = 10;
-    private const int Own = 27;
+    private const int Own = 30;
+    private float[] scratch = [];
     private readonly float[] values = new float[(Own + 2 * Moments + MostSteps + 1) * Size];
 
     /// <summary>Takes a pixel's light.</summary>
@@ -100,6 +101,22 @@ internal sealed class MatteBlock
     public Span<float> Slope => Row(25);
 
     public Span<float> Shift => Row(26);
+
+    /// <summary>The rough mask hereabouts, blurred.</summary>
+    public Span<float> Expected => Row(27);
+
+    /// <summary>Where it lies on the picture that was solved, pixels from its left and upper border.</summary>
+    public Span<float> Across => Row(28);
+
+    public Span<float> Down => Row(29);
+
+    /// <summary>Room for a pixel's figures, and what is said of them.</summary>
+    /// <param name="count">How many floats.</param>
+    public Span<float> Scratch(int count)
+    {
+        if (scratch.Length < count) scratch = new float[count];
+        return scratch.AsSpan(0, count);
+    }
 
     /// <summary>Ten rows of moments of the foreground's colour; then its model: a row that says nothing, the mean's three, the spread's six.</summary>
     public Span<float> Foreground => values.AsSpan(Own * Size, Moments * Size);
