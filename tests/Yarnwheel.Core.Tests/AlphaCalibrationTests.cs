@@ -93,15 +93,15 @@ public class AlphaCalibrationTests
         }
         var cells = FigureCells.Of(Width, Height, 3, 2, Put, CancellationToken.None);
         var means = new float[2];
-        cells.Smoothed().Means(5.5f, 20.5f, 0, means);
+        cells.Means().Put(5.5f, 20.5f, means);
         Assert.Equal(3, means[0], 0.01f);
         Assert.Equal(20, means[1], 0.2f);
-        cells.Smoothed().Means(50, 35, 0, means.AsSpan(0, 1));
+        cells.Means().Put(50, 35, means.AsSpan(0, 1));
         Assert.Equal(7, means[0], 0.02f);
         // Cells of twelve pixels: the next ones are within the third.
-        cells.Coarser(4).Smoothed().Means(2, 20, 0, means.AsSpan(0, 1));
+        cells.Coarser(4).Means().Put(2, 20, means.AsSpan(0, 1));
         Assert.Equal(3, means[0], 0.05f);
-        cells.Smoothed().Means(55, 3, 0, means.AsSpan(0, 1));
+        cells.Means().Put(55, 3, means.AsSpan(0, 1));
         Assert.Equal(0, means[0]);
     }
 }

@@ -1,3 +1,4 @@
+using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Photos;
 using Yarnwheel.Core.Recipes;
@@ -11,11 +12,14 @@ public class HurriedTests
     private const int Width = 900;
     private const int Height = 720;
 
+    private static readonly byte[] Blue = [30, 70, 150];
+    private static readonly byte[] Brown = [150, 100, 60];
+
     private static readonly Recipe Followed = RecipeJson.Parse("""
         { "yarnwheel": 1, "areas": [ { "mask": { "parts": [ { "kind": "colour", "picks": [ { "x": 0.5, "y": 0.5 } ], "reach": 6, "fade": 3 } ] }, "edge": { "follow": 60, "fringe": 60 } } ] }
         """);
 
-    /// <summary>A soft blue disc on a brown ground, both with grain.</summary>
+    /// <summary>A soft blue disc on a brown ground, mixed as a lens does, in light; both with grain.</summary>
     private static readonly Pyramid Photo = Disc();
 
     private static View All => View.Whole(Photo);
@@ -78,7 +82,7 @@ public class HurriedTests
             // Strands that reach far beyond it, a pixel or two wide.
             if (rays > 0 && double.Hypot(x, y) is > 190 and < 340 and var far) share = Math.Max(share, Math.Clamp(1.5 - far * Math.Abs(Math.Sin(Math.Atan2(y, x) * rays / 2)) * 2 / rays, 0, 1));
             var grain = 10 * (random.NextDouble() - 0.5);
-            for (var c = 0; c < 3; c++) rgb[3 * i + c] = (byte)(share * new[] { 30, 70, 150 }[c] + (1 - share) * new[] { 150, 100, 60 }[c] + grain);
+            for (var c = 0; c < 3; c++) rgb[3 * i + c] = (byte)(255 * Srgb.Encode(share * Srgb.Decode(Blue[c] / 255.0) + (1 - share) * Srgb.Decode(Brown[c] / 255.0)) + grain);
         }
         return Pictures.Pyramid(rgb, Width, Height);
     }

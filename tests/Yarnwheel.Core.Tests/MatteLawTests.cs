@@ -1,4 +1,5 @@
 using System.Numerics;
+using Yarnwheel.Core.Colour;
 using Yarnwheel.Core.Imaging;
 using Yarnwheel.Core.Masks.Matting;
 using Yarnwheel.Core.Masks.Mixtures;
@@ -15,7 +16,7 @@ public class MatteLawTests
     /// <summary>The photo, the truth, and the mask to begin with.</summary>
     private sealed record Scene(LightPlanes Light, float[] Truth, float[] Rough);
 
-    public static TheoryData<string> Names => ["twigs before two colours", "wires before four colours", "drops", "fuzz before its own dye", "out of focus", "grain"];
+    public static TheoryData<string> Names => ["twigs before two colours", "wires before four colours", "drops", "fuzz before its own dye", "out of focus", "mixed by encoded values", "grain"];
 
     [Theory]
     [MemberData(nameof(Names))]
@@ -115,14 +116,16 @@ public class MatteLawTests
             "wires before four colours" => Of(Wires(), bark, (x, y) => Patches(x, y, [orange, blue, weld, leaf]), Body),
             "drops" => Of(Drops(), madder, (_, _) => weld, (a, _) => Shifted(a, 1)),
             "fuzz before its own dye" => Of(Fuzz(), madder, (x, y) => Math.Sin(x / 19) * Math.Sin(y / 17) > 0.6 ? madder : leaf, (a, _) => Shifted(a, 2)),
-            "out of focus" => Of((x, y) => Math.Clamp(0.5 - (Math.Sqrt((x - 130) * (x - 130) + (y - 85) * (y - 85)) - 55) / 9, 0, 1), madder, (x, y) => ((int)(x / 7) + (int)(y / 7)) % 2 == 0 ? leaf : weld, (a, _) => Shifted(a, 2)),
+            // As pictures are that a program put together, not a lens.
+            "mixed by encoded values" => Of(SoftDisc, blue, (x, y) => Patches(x, y, [weld, leaf]), (a, _) => Shifted(a, 2), isEncoded: true),
+            "out of focus" => Of(SoftDisc, madder, (x, y) => ((int)(x / 7) + (int)(y / 7)) % 2 == 0 ? leaf : weld, (a, _) => Shifted(a, 2)),
             // Hair as dark as the cloth lies all over its ground: what goes on from the contour is no strand.
             "dark cloth before fur" => Of((x, y) => Math.Sqrt((x - 130) * (x - 130) + (y - 85) * (y - 85)) < 45 ? 1 : 0, new Vector3(0.035f, 0.05f, 0.07f), Fur, (a, _) => Shifted(a, 1), grain: 0.35f),
             _ => Of(Fuzz(), weld, (x, y) => Patches(x, y, [leaf, blue]), (a, _) => Shifted(a, 2), grain: 0.03f),
         };
     }
 
-    private static Scene Of(Func<double, double, double> alpha, Vector3 own, Func<float, float, Vector3> behind, Func<float[], Func<double, double, double>, float[]> rough, float grain = 0)
+    private static Scene Of(Func<double, double, double> alpha, Vector3 own, Func<float, float, Vector3> behind, Func<float[], Func<double, double, double>, float[]> rough, float grain = 0, bool isEncoded = false)
     {
         var random = new Random(5);
         var truth = new float[Width * Height];
@@ -132,12 +135,19 @@ public class MatteLawTests
             int x = i % Width, y = i / Width;
             for (var s = 0; s < 9; s++) truth[i] += (float)alpha(x + (s % 3 + 0.5) / 3, y + (s / 3 + 0.5) / 3) / 9;
             truth[i] = Math.Clamp(truth[i], 0, 1);
-            var mixed = truth[i] * own * (1 + 0.25f * MathF.Sin(x * 0.31f + y * 0.17f)) + (1 - truth[i]) * behind(x, y) * (1 + 0.2f * MathF.Cos(x * 0.23f - y * 0.29f));
+            Vector3 subject = own * (1 + 0.25f * MathF.Sin(x * 0.31f + y * 0.17f)), ground = behind(x, y) * (1 + 0.2f * MathF.Cos(x * 0.23f - y * 0.29f));
+            var mixed = isEncoded ? Decoded(truth[i] * Encoded(subject) + (1 - truth[i]) * Encoded(ground)) : truth[i] * subject + (1 - truth[i]) * ground;
             float Noisy(float v) => MathF.Max(0, v * (1 + grain * (float)(random.NextDouble() + random.NextDouble() + random.NextDouble() - 1.5) * 2));
             (light.Red[i], light.Green[i], light.Blue[i]) = (Noisy(mixed.X), Noisy(mixed.Y), Noisy(mixed.Z));
         }
         return new Scene(light, truth, rough(truth, alpha));
     }
+
+    private static Vector3 Encoded(Vector3 light) => new(Srgb.Encode(light.X), Srgb.Encode(light.Y), Srgb.Encode(light.Z));
+
+    private static Vector3 Decoded(Vector3 encoded) => new((float)Srgb.Decode((double)encoded.X), (float)Srgb.Decode((double)encoded.Y), (float)Srgb.Decode((double)encoded.Z));
+
+    private static double SoftDisc(double x, double y) => Math.Clamp(0.5 - (double.Hypot(x - 130, y - 85) - 55) / 9, 0, 1);
 
     /// <summary>A hard mask some pixels off its place.</summary>
     private static float[] Shifted(float[] truth, int by) =>

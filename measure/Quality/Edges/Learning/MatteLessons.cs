@@ -23,15 +23,15 @@ internal static class MatteLessons
     private const double Least = 150;
 
     /// <param name="path">Of the file: one row of 32-bit floats a pixel, little-endian: its figures, then rough value, share, mean, deviation, squared distance, truth, weight.</param>
-    /// <param name="scenes">How many of dyes, and as many of photographs' surfaces of which nothing was put aside.</param>
+    /// <param name="scenes">How many of dyes, as many of photographs' surfaces of which nothing was put aside, and as many without texture.</param>
     public static void Write(string path, int scenes)
     {
         using var stream = File.Create(path);
         var photographs = PhotographedSurfaces.All(aside: false);
         var (masks, pixels) = (0, 0L);
-        var lessons = Enumerable.Range(First, scenes).SelectMany(seed => new[] { (Seed: seed, Surfaces: (PhotographedSurfaces?)null), (Seed: seed, Surfaces: photographs) });
+        var lessons = Enumerable.Range(First, scenes).SelectMany(seed => (LessonScene[])[new(seed, null, false), new(seed, photographs, false), new(seed, null, true)]);
         // In their order, so that the same scenes give the same file.
-        foreach (var rows in lessons.AsParallel().AsOrdered().WithMergeOptions(ParallelMergeOptions.NotBuffered).SelectMany(l => Of(l.Seed, l.Surfaces)))
+        foreach (var rows in lessons.AsParallel().AsOrdered().WithMergeOptions(ParallelMergeOptions.NotBuffered).SelectMany(Of))
         {
             stream.Write(MemoryMarshal.AsBytes(rows.AsSpan()));
             (masks, pixels) = (masks + 1, pixels + rows.Length / Columns);
@@ -42,26 +42,28 @@ internal static class MatteLessons
     private const int Columns = MatteFigures.Count + 7;
 
     /// <summary>Of one scene, the rows of each mask.</summary>
-    private static float[][] Of(int seed, PhotographedSurfaces? surfaces)
+    private static float[][] Of(LessonScene lesson)
     {
-        var random = new Random(seed * 31 + (surfaces is null ? 0 : 7));
-        var (drawn, capture, _) = RandomScenes.Of(seed, surfaces);
-        if (!drawn.Alpha.Any(a => a > 0.99f) || !drawn.Alpha.Any(a => a < 0.004f)) return [];
-        var scene = random.Chance(0.3) ? Darker(drawn, (float)random.Within(0.1, 0.8)) : drawn;
-        var photo = capture.Photo(scene);
-        var picture = Picture(photo);
-        return [.. Masks(scene, photo, random).Select(m => Rows(picture, scene, m.Mask, m.Radius, random)).Where(r => r.Length > 0)];
+        var random = lesson.Random;
+        if (lesson.Draw() is not var (scene, photo)) return [];
+        var pyramid = Pyramid.Build(photo);
+        return [.. Masks(scene, photo, random).Select(m => Rows(pyramid, scene, m.Mask, m.Radius, random)).Where(r => r.Length > 0)];
     }
 
-    private static MatteScene Darker(MatteScene scene, float factor) => scene with { Subject = [.. scene.Subject.Select(v => v * factor)], Rest = [.. scene.Rest.Select(v => v * factor)] };
-
-    /// <summary>A photo as mattes are solved on it.</summary>
-    private static MattePicture Picture(BytePixels photo)
+    private static LightPlanes Light(PhotoPixels photo)
     {
         var light = new LightPlanes(new Region(0, 0, photo.Width, photo.Height));
         for (var y = 0; y < photo.Height; y++)
             photo.Read(0, y, light.Red.AsSpan(y * photo.Width, photo.Width), light.Green.AsSpan(y * photo.Width, photo.Width), light.Blue.AsSpan(y * photo.Width, photo.Width));
-        return MattePicture.Of(light, 0, photo.Coding.Noise);
+        return light;
+    }
+
+    /// <summary>A photo as mattes are solved on it.</summary>
+    private static MattePicture Picture(Pyramid pyramid, bool isHalf)
+    {
+        var coding = pyramid.Full.Coding.Noise;
+        if (!isHalf) return MattePicture.Of(Light(pyramid.Full), 0, coding);
+        return MattePicture.Of(Light(pyramid.Level(1)), MathF.Max(coding, MatteNoise.Of(Light(pyramid.Full))), coding / 2);
     }
 
     /// <summary>As the program gives them, as a hand does, and painted too wide or too narrow; each with how far its pixels may change.</summary>
@@ -78,31 +80,54 @@ internal static class MatteLessons
     private static double Radius(MatteScene scene, Random random) =>
         (random.Chance(0.4) ? 0.6 : random.Chance(0.4) ? 1 : random.Within(0.03, 1)) * Math.Max(4, 0.025 * Math.Max(scene.Width, scene.Height));
 
-    private static float[] Rows(MattePicture picture, MatteScene scene, float[] mask, double radius, Random random)
+    /// <summary>What a view finds of the photo's own pixels, by a matte solved at its size or at half of it.</summary>
+    private static float[] Rows(Pyramid pyramid, MatteScene scene, float[] mask, double radius, Random random)
     {
-        var found = MatteFinder.Of(picture, mask, radius, isHurried: false, CancellationToken.None);
-        var figures = MatteFigures.Of(found, CancellationToken.None);
-        if (found.Band.Length == 0) return [];
-        int[] taken = [.. random.GetItems(found.Band, Math.Min(found.Band.Length, Most))];
-        var put = new float[taken.Length * MatteFigures.Count];
-        MatteBlocks.Each(taken.Length, (block, from, count) =>
+        var isHalf = random.Chance(0.5);
+        var (light, picture) = (Light(pyramid.Full), Picture(pyramid, isHalf));
+        var small = isHalf ? Half(mask, scene.Width, scene.Height, picture.Light.Width, picture.Light.Height) : mask;
+        var solution = MatteSolver.Solve(picture, small, isHalf ? radius / 2 : radius, CancellationToken.None);
+        var rows = new Dictionary<int, List<float>>();
+        new MatteView(solution, scene.Width, scene.Width).Draw(new Plane<float>(light.Region, mask), light, CancellationToken.None, (y, block, count) =>
         {
-            for (var k = 0; k < count; k++) found.Put(block, k, taken[from + k]);
-            figures.Put(block, count, put.AsSpan(from * MatteFigures.Count));
-        }, CancellationToken.None);
-        var region = found.Picture.Light.Region;
+            var put = new float[count * MatteFigures.Count];
+            solution.Calibration.Put(block, [.. Enumerable.Range(0, count)], put);
+            lock (rows)
+            {
+                if (!rows.TryGetValue(y, out var row)) rows[y] = row = [];
+                for (var k = 0; k < count; k++)
+                {
+                    row.AddRange(put.AsSpan(k * MatteFigures.Count, MatteFigures.Count));
+                    row.AddRange([block.Rough[k], block.Share[k], block.Mean[k], block.Deviation[k], block.Apart[k], scene.Alpha[y * scene.Width + (int)block.Name[k]], 0]);
+                }
+            }
+        });
+        float[] all = [.. rows.OrderBy(r => r.Key).SelectMany(r => r.Value)];
+        if (all.Length == 0) return [];
+        var known = all.Length / Columns;
         var off = scene.Alpha.Select((a, i) => (double)Math.Abs(a - mask[i])).Sum();
-        var weight = (float)(found.Band.Length / (double)taken.Length / Math.Max(Least, off));
-        var rows = new float[taken.Length * Columns];
+        var weight = (float)(known / (double)Math.Min(Most, known) / Math.Max(Least, off));
+        int[] taken = known <= Most ? [.. Enumerable.Range(0, known)] : random.GetItems([.. Enumerable.Range(0, known)], Most);
+        var chosen = new float[taken.Length * Columns];
         for (var k = 0; k < taken.Length; k++)
         {
-            var at = taken[k];
-            var row = rows.AsSpan(k * Columns, Columns);
-            put.AsSpan(k * MatteFigures.Count, MatteFigures.Count).CopyTo(row);
-            var planes = found.Planes;
-            var truth = scene.Alpha[(region.Y + at / found.Width) * scene.Width + region.X + at % found.Width];
-            ((ReadOnlySpan<float>)[found.Rough[at], found.Share[at], planes.Mean[at], planes.Deviation[at], planes.Apart[at], truth, weight]).CopyTo(row[MatteFigures.Count..]);
+            all.AsSpan(taken[k] * Columns, Columns).CopyTo(chosen.AsSpan(k * Columns));
+            chosen[(k + 1) * Columns - 1] = weight;
         }
-        return rows;
+        return chosen;
+    }
+
+    private static float[] Half(float[] mask, int width, int height, int across, int down)
+    {
+        var half = new float[across * down];
+        for (var y = 0; y < down; y++)
+        {
+            for (var x = 0; x < across; x++)
+            {
+                int right = Math.Min(2 * x + 1, width - 1), below = Math.Min(2 * y + 1, height - 1);
+                half[y * across + x] = (mask[2 * y * width + 2 * x] + mask[2 * y * width + right] + mask[below * width + 2 * x] + mask[below * width + right]) / 4;
+            }
+        }
+        return half;
     }
 }

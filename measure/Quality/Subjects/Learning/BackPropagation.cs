@@ -9,7 +9,6 @@ namespace Yarnwheel.Measure.Quality.Subjects.Learning;
 internal sealed class BackPropagation
 {
     private readonly Perceptron network;
-    private readonly float[] figures;
 
     // What goes into each layer, and what comes back to it; the last is what comes out.
     private readonly float[][] values;
@@ -18,7 +17,6 @@ internal sealed class BackPropagation
     public BackPropagation(Perceptron network)
     {
         this.network = network;
-        figures = new float[network.Inputs];
         values = [.. network.Layers.Select(l => new float[l.Inputs]), new float[1]];
         back = [.. values.Select(v => new float[v.Length])];
         Gradient = Blank(network);
@@ -48,14 +46,16 @@ internal sealed class BackPropagation
     /// <returns>Its loss.</returns>
     public double Add(ReadOnlySpan<Half> row, int known, float share, float weight)
     {
-        for (var f = 0; f < row.Length; f++) figures[f] = (float)row[f];
-        network.Scale(figures, values[0]);
+        for (var f = 0; f < known; f++)
+        {
+            values[0][f] = (float)row[f];
+            network.Scale(values[0].AsSpan(f, 1), f);
+        }
         values[0].AsSpan(known).Clear();
         var last = network.Layers.Count - 1;
         for (var l = 0; l <= last; l++)
         {
-            network.Layers[l].Sum(values[l], values[l + 1]);
-            if (l < last) Perceptron.Rectify(values[l + 1]);
+            Sum(network.Layers[l], values[l], values[l + 1], isRectified: l < last);
         }
         var likely = 1 / (1 + MathF.Exp(-values[^1][0]));
         back[^1][0] = weight * (likely - share);
@@ -67,13 +67,32 @@ internal sealed class BackPropagation
     private void Through(int l)
     {
         var (layer, gradient, from, own) = (network.Layers[l], Gradient[l], values[l], back[l + 1]);
-        PerceptronLayer.Add(1, own, gradient.Biases);
+        Increase(1, own, gradient.Biases);
         for (var i = 0; i < layer.Inputs; i++)
         {
-            PerceptronLayer.Add(from[i], own, gradient.Weights.AsSpan(i * layer.Outputs, layer.Outputs));
+            Increase(from[i], own, gradient.Weights.AsSpan(i * layer.Outputs, layer.Outputs));
             // Figures need no gradient of their own.
             if (l > 0) back[l][i] = from[i] <= 0 ? 0 : Product(layer.Weights.AsSpan(i * layer.Outputs, layer.Outputs), own);
         }
+    }
+
+    /// <summary>A layer's sums of one row.</summary>
+    private static void Sum(PerceptronLayer layer, ReadOnlySpan<float> from, Span<float> into, bool isRectified)
+    {
+        layer.Biases.CopyTo(into);
+        for (var i = 0; i < layer.Inputs; i++) Increase(from[i], layer.Weights.AsSpan(i * layer.Outputs, layer.Outputs), into);
+        if (!isRectified) return;
+        foreach (ref var sum in into) sum = MathF.Max(0, sum);
+    }
+
+    /// <summary>Adds a multiple of one row to another, value by value.</summary>
+    private static void Increase(float factor, ReadOnlySpan<float> row, Span<float> into)
+    {
+        if (factor == 0) return;
+        var values = MemoryMarshal.Cast<float, Vector<float>>(row);
+        var sums = MemoryMarshal.Cast<float, Vector<float>>(into[..row.Length]);
+        for (var j = 0; j < values.Length; j++) sums[j] += factor * values[j];
+        for (var j = values.Length * Vector<float>.Count; j < row.Length; j++) into[j] += factor * row[j];
     }
 
     private static float Product(ReadOnlySpan<float> row, ReadOnlySpan<float> other)

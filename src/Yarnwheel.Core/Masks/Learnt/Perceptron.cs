@@ -10,7 +10,11 @@ internal sealed class Perceptron
     /// <summary>Figures farther from their mean than so many deviations count as that far.</summary>
     public const float Farthest = 4;
 
+    /// <summary>A thread's.</summary>
     private const int RowsAtOnce = 512;
+
+    /// <summary>Side by side. No power of two: rows that begin at the same place of a page wait for one another.</summary>
+    private const int RowsAbreast = 80;
 
     private readonly int widest;
 
@@ -57,31 +61,35 @@ internal sealed class Perceptron
     /// <param name="said">Receives all outputs, row by row.</param>
     public void Of(ReadOnlySpan<float> figures, Span<float> said)
     {
-        Span<float> from = stackalloc float[widest], into = stackalloc float[widest];
-        for (var row = 0; row < figures.Length / Inputs; row++)
+        Span<float> from = stackalloc float[widest * RowsAbreast], into = stackalloc float[widest * RowsAbreast];
+        for (var left = figures.Length / Inputs; left > 0; left -= RowsAbreast)
         {
-            Scale(figures.Slice(row * Inputs, Inputs), from);
+            var rows = Math.Min(RowsAbreast, left);
+            // Rows side by side, so that each is a lane.
+            for (var row = 0; row < rows; row++)
+                for (var i = 0; i < Inputs; i++) from[i * RowsAbreast + row] = figures[row * Inputs + i];
+            for (var i = 0; i < Inputs; i++) Scale(from.Slice(i * RowsAbreast, rows), i);
             for (var layer = 0; layer < Layers.Count; layer++)
             {
-                Layers[layer].Sum(from, into);
-                if (layer < Layers.Count - 1) Rectify(into[..Layers[layer].Outputs]);
+                Layers[layer].Sum(from, into, RowsAbreast, rows, isRectified: layer < Layers.Count - 1);
                 var next = from;
                 from = into;
                 into = next;
             }
-            from[..Outputs].CopyTo(said[(row * Outputs)..]);
+            for (var row = 0; row < rows; row++)
+                for (var i = 0; i < Outputs; i++) said[row * Outputs + i] = from[i * RowsAbreast + row];
+            figures = figures[(rows * Inputs)..];
+            said = said[(rows * Outputs)..];
         }
     }
 
     /// <summary>Figures as the first layer takes them: how many deviations from their mean.</summary>
-    public void Scale(ReadOnlySpan<float> figures, Span<float> into)
+    /// <param name="values">Of several rows.</param>
+    /// <param name="figure">Which of them.</param>
+    public void Scale(Span<float> values, int figure)
     {
-        for (var i = 0; i < figures.Length; i++) into[i] = Math.Clamp((figures[i] - Means[i]) / Deviations[i], -Farthest, Farthest);
-    }
-
-    public static void Rectify(Span<float> values)
-    {
-        foreach (ref var value in values) value = MathF.Max(0, value);
+        float mean = Means[figure], deviation = Deviations[figure];
+        foreach (ref var value in values) value = Math.Clamp((value - mean) / deviation, -Farthest, Farthest);
     }
 
     /// <summary>Reads what <see cref="Write"/> wrote.</summary>

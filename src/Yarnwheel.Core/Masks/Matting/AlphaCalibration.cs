@@ -18,15 +18,20 @@ internal sealed class AlphaCalibration
     private const float Hesitant = 0.3f;
     private const float Slight = 0.02f;
 
-    private readonly MatteFigures? figures;
+    private const float Pure = 0.003f;
+
+    private readonly MatteFigures figures;
     private readonly FalseAlarms? alarms;
 
-    private AlphaCalibration(MatteFigures? figures, FalseAlarms? alarms) => (this.figures, this.alarms) = (figures, alarms);
+    private AlphaCalibration(MatteFigures figures, FalseAlarms? alarms) => (this.figures, this.alarms) = (figures, alarms);
 
-    /// <summary>The rule alone.</summary>
-    public static AlphaCalibration Rule { get; } = new(null, null);
+    /// <summary>What the network sees of some of a block's pixels, row by row.</summary>
+    /// <param name="block">Of pixels that were judged, with their rough values and places.</param>
+    /// <param name="pixels">Which of them.</param>
+    /// <param name="into">Receives them.</param>
+    public void Put(MatteBlock block, ReadOnlySpan<int> pixels, Span<float> into) => figures.Put(block, pixels, into);
 
-    public long Bytes => figures?.Bytes ?? 0;
+    public long Bytes => figures.Bytes;
 
     /// <summary>With what was learnt.</summary>
     /// <param name="found">Of all pixels.</param>
@@ -59,27 +64,32 @@ internal sealed class AlphaCalibration
 
     private void Say(MatteBlock block, int count)
     {
-        if (figures is null)
-        {
-            block.Belief[..count].Clear();
-            block.Slope[..count].Clear();
-            block.Shift[..count].Clear();
-            return;
-        }
-        var network = LearntNetworks.Mattes;
-        var rows = block.Scratch(count * (network.Inputs + network.Outputs));
-        var said = rows[(count * network.Inputs)..];
-        rows = rows[..(count * network.Inputs)];
-        figures.Put(block, count, rows);
-        network.Of(rows, said);
+        block.Belief[..count].Clear();
+        block.Slope[..count].Clear();
+        block.Shift[..count].Clear();
+        Span<int> open = stackalloc int[count];
+        var asked = 0;
         for (var k = 0; k < count; k++)
+            if (!IsSettled(block.Rough[k], block.Mean[k])) open[asked++] = k;
+        open = open[..asked];
+        var network = LearntNetworks.Mattes;
+        var rows = block.Scratch(asked * (network.Inputs + network.Outputs));
+        var said = rows[(asked * network.Inputs)..];
+        rows = rows[..(asked * network.Inputs)];
+        figures.Put(block, open, rows);
+        network.Of(rows, said);
+        for (var j = 0; j < asked; j++, said = said[network.Outputs..])
         {
-            var belief = Bounded(said[3 * k], MostBelief);
+            var k = open[j];
+            var belief = Bounded(said[0], MostBelief);
             // Where the ground looks like the subject, more than the rule believes is believed of nothing.
             if (belief > 0 && alarms is not null) belief *= MatteSolver.Trust(block.Apart[k], alarms.DoubtAt((int)block.Across[k], (int)block.Down[k]));
-            (block.Belief[k], block.Slope[k], block.Shift[k]) = (belief, Bounded(MathF.Max(0, said[3 * k + 1]), MostSlope), Bounded(said[3 * k + 2], MostShift));
+            (block.Belief[k], block.Slope[k], block.Shift[k]) = (belief, Bounded(MathF.Max(0, said[1]), MostSlope), Bounded(said[2], MostShift));
         }
     }
+
+    /// <summary>Whether there is nothing to be made of a pixel: it is nothing, or all, before and after.</summary>
+    private static bool IsSettled(float rough, float mean) => MathF.Max(rough, mean) < Pure || MathF.Min(rough, mean) > 1 - Pure;
 
     /// <summary>Makes of each pixel's mean what is to be made of it, and moves the rough mask's value towards that as far as it is believed; <see cref="MatteBlock.Mean"/> becomes the refined mask, 0 … 1.</summary>
     /// <param name="block">Its rough values, shares, means, deviations, distances and what was learnt are read.</param>

@@ -3,25 +3,20 @@ using Yarnwheel.Core.Masks.Mixtures;
 
 namespace Yarnwheel.Core.Masks.Matting;
 
-/// <summary>Means of several figures over what lies about a place: sums of square cells, smoothed, read between them.</summary>
+/// <summary>Sums of several figures over square cells, of which means over what lies about a place are made (<see cref="FigureMeans"/>).</summary>
 internal sealed class FigureCells
 {
     /// <summary>Deviation of the smoothing, cells.</summary>
     private const double Smooth = 0.8;
 
-    /// <summary>Weight at which a mean counts half; where nothing lies it is 0.</summary>
-    private const float Least = 0.01f;
-
-    private readonly float side;
+    private readonly int side;
     private readonly int across;
     private readonly int down;
 
     /// <summary>Figure by figure, at last the weights.</summary>
     private readonly float[][] sums;
 
-    public long Bytes => 4L * sums.Length * across * down;
-
-    private FigureCells(float side, int across, int down, float[][] sums) => (this.side, this.across, this.down, this.sums) = (side, across, down, sums);
+    private FigureCells(int side, int across, int down, float[][] sums) => (this.side, this.across, this.down, this.sums) = (side, across, down, sums);
 
     /// <summary>Sums of pixels.</summary>
     /// <param name="width">Of the picture, pixels.</param>
@@ -62,31 +57,16 @@ internal sealed class FigureCells
         return new FigureCells(many * side, wide, high, coarse);
     }
 
-    /// <summary>The same, each cell with its neighbours.</summary>
-    public FigureCells Smoothed()
+    /// <summary>Means of the sums, each cell with its neighbours.</summary>
+    public FigureMeans Means()
     {
-        var smooth = new float[sums.Length][];
-        Rows.Each(sums.Length, k => smooth[k] = SmallBlur.Of(sums[k], across, down, Smooth));
-        return new FigureCells(side, across, down, smooth);
-    }
-
-    /// <summary>The means about a place.</summary>
-    /// <param name="x">Pixels from the left.</param>
-    /// <param name="y">Pixels from above.</param>
-    /// <param name="first">The first of the figures wanted.</param>
-    /// <param name="into">Receives them.</param>
-    public void Means(float x, float y, int first, Span<float> into)
-    {
-        float u = Math.Clamp(x / side - 0.5f, 0, across - 1), v = Math.Clamp(y / side - 0.5f, 0, down - 1);
-        int left = (int)u, top = (int)v, right = left + 1 < across ? 1 : 0, below = top + 1 < down ? across : 0, at = top * across + left;
-        float p = u - left, q = v - top, a = (1 - p) * (1 - q), b = p * (1 - q), c = (1 - p) * q, d = p * q;
-        var weights = sums[^1];
-        var share = 1 / (a * weights[at] + b * weights[at + right] + c * weights[at + below] + d * weights[at + right + below] + Least);
-        for (var k = 0; k < into.Length; k++)
+        var smooth = new float[across * down * sums.Length];
+        Rows.Each(sums.Length, k =>
         {
-            var own = sums[first + k];
-            into[k] = (a * own[at] + b * own[at + right] + c * own[at + below] + d * own[at + right + below]) * share;
-        }
+            var own = SmallBlur.Of(sums[k], across, down, Smooth);
+            for (var i = 0; i < own.Length; i++) smooth[i * sums.Length + k] = own[i];
+        });
+        return new FigureMeans(side, across, down, smooth);
     }
 
     private static float[][] Planes(int count, int length) => [.. Enumerable.Range(0, count).Select(_ => new float[length])];

@@ -22,10 +22,10 @@ internal sealed class MatteFigures
     private const float Parted = 8;
     private const float FarParted = 60;
 
-    private readonly FigureCells close;
-    private readonly FigureCells wide;
+    private readonly FigureMeans close;
+    private readonly FigureMeans wide;
 
-    private MatteFigures(FigureCells close, FigureCells wide) => (this.close, this.wide) = (close, wide);
+    private MatteFigures(FigureMeans close, FigureMeans wide) => (this.close, this.wide) = (close, wide);
 
     public long Bytes => close.Bytes + wide.Bytes;
 
@@ -34,24 +34,26 @@ internal sealed class MatteFigures
     public static MatteFigures Of(MatteFound found, CancellationToken cancel)
     {
         var cells = FigureCells.Of(found.Width, found.Height, Close, Averaged + Edges, (x, y, into) => Sum(found, x, y, into), cancel);
-        return new MatteFigures(cells.Smoothed(), cells.Coarser(Wider).Smoothed());
+        return new MatteFigures(cells.Means(), cells.Coarser(Wider).Means());
     }
 
-    /// <summary>The figures of a block's first pixels, row by row.</summary>
+    /// <summary>The figures of some of a block's pixels, row by row.</summary>
     /// <param name="block">Whose pixels were judged (<see cref="AlphaPosterior"/>), with their rough values and places.</param>
-    /// <param name="count">How many.</param>
+    /// <param name="pixels">Which of them.</param>
     /// <param name="into">Receives them.</param>
-    public void Put(MatteBlock block, int count, Span<float> into)
+    public void Put(MatteBlock block, ReadOnlySpan<int> pixels, Span<float> into)
     {
-        Span<float> edges = stackalloc float[Edges];
-        for (var k = 0; k < count; k++)
+        Span<float> about = stackalloc float[Averaged + Edges];
+        for (var j = 0; j < pixels.Length; j++)
         {
+            var k = pixels[j];
             var (x, y) = (block.Across[k], block.Down[k]);
-            var row = into.Slice(k * Count, Count);
+            var row = into.Slice(j * Count, Count);
             OwnOf(block, k, row);
-            close.Means(x, y, 0, row.Slice(Own, Averaged));
-            wide.Means(x, y, 0, row.Slice(Own + Averaged, Averaged));
-            close.Means(x, y, Averaged, edges);
+            close.Put(x, y, about);
+            about[..Averaged].CopyTo(row[Own..]);
+            var edges = about[Averaged..];
+            wide.Put(x, y, row.Slice(Own + Averaged, Averaged));
             row = row[(Own + 2 * Averaged)..];
             float photo = MathF.Sqrt(edges[0]), rough = MathF.Sqrt(edges[1]), alpha = MathF.Sqrt(edges[2]);
             row[0] = photo;

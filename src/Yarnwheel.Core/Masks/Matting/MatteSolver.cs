@@ -22,7 +22,7 @@ internal static class MatteSolver
         var found = MatteFinder.Of(whole, mask, radius, isHurried, cancel);
         var (picture, rough, share) = (found.Picture, found.Rough, found.Share);
         int width = found.Width, height = found.Height;
-        var calibration = AlphaCalibration.Rule;
+        var calibration = AlphaCalibration.Of(found, cancel);
         var alpha = calibration.Alpha(found, cancel);
         var bounds = MatteGuards.Lay(alpha, rough, found.Planes.Apart, found.AtFirst, radius, width, height, cancel);
         if (told is not null) MatteGuards.Keep(alpha, rough, bounds, new Plane<sbyte>(whole.Whole, told).Cut(picture.Light.Region).Values, width, height);

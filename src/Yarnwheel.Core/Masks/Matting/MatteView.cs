@@ -29,19 +29,20 @@ internal sealed class MatteView
     /// <param name="rough">The mask before, of the region.</param>
     /// <param name="light">The photo, of the region at least.</param>
     /// <param name="cancel">Ends the work early.</param>
-    public Plane<float> Draw(Plane<float> rough, LightPlanes light, CancellationToken cancel)
+    /// <param name="judged">Sees the pixels of a row that were judged, before anything is made of what was found, by <see cref="MatteBlock.Name"/>; on several threads.</param>
+    public Plane<float> Draw(Plane<float> rough, LightPlanes light, CancellationToken cancel, Action<int, MatteBlock, int>? judged = null)
     {
         var region = rough.Region;
         var result = new Plane<float>(region);
         Parallel.For(region.Y, region.Bottom, new ParallelOptions { CancellationToken = cancel }, () => new MatteBlock(), (y, _, block) =>
         {
-            Row(y, rough.Row(y), light, region, result.Row(y), block);
+            Row(y, rough.Row(y), light, region, result.Row(y), block, judged);
             return block;
         }, _ => { });
         return result;
     }
 
-    private void Row(int y, ReadOnlySpan<float> rough, LightPlanes light, Region region, Span<float> into, MatteBlock block)
+    private void Row(int y, ReadOnlySpan<float> rough, LightPlanes light, Region region, Span<float> into, MatteBlock block, Action<int, MatteBlock, int>? judged)
     {
         var v = (y + 0.5f) * step - origin.Y;
         if (v < 0 || v >= solution.Height)
@@ -76,14 +77,15 @@ internal sealed class MatteView
             (block.Rough[count], block.Share[count]) = (rough[x], solution.Share[at]);
             (block.Across[count], block.Down[count]) = (u, v);
             block.Name[count++] = x;
-            if (count == MatteBlock.Size) count = Flush(block, count, row, rough, region, into);
+            if (count == MatteBlock.Size) count = Flush(block, count, y, row, rough, region, into, judged);
         }
-        Flush(block, count, row, rough, region, into);
+        Flush(block, count, y, row, rough, region, into, judged);
     }
 
-    private int Flush(MatteBlock block, int count, int row, ReadOnlySpan<float> rough, Region region, Span<float> into)
+    private int Flush(MatteBlock block, int count, int y, int row, ReadOnlySpan<float> rough, Region region, Span<float> into, Action<int, MatteBlock, int>? judged)
     {
         AlphaPosterior.Of(block, count, Steps, noise);
+        judged?.Invoke(y, block, count);
         solution.Calibration.Apply(block, count);
         for (var k = 0; k < count; k++)
         {
